@@ -1,0 +1,53 @@
+import Joi from 'joi'
+
+/** What every action carries: who says it is known from the session. */
+export interface ActionHeader<Kind extends string> {
+  /** UUID made by the client. Sending the same action twice records it once. */
+  key: string
+  kind: Kind
+  /** When it happened (ISO 8601 with zone), not when it was typed. */
+  at: string
+}
+
+export interface PrinterActionHeader<Kind extends string> extends ActionHeader<Kind> {
+  printerId: string
+}
+
+export const uuid = Joi.string()
+  .lowercase()
+  .pattern(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/)
+  .messages({ 'string.pattern.base': '{{#label}} must be a UUID such as 0b0f6a52-7c1e-4a57-9a0e-3f6f6c1d2e30' })
+
+/** Text that the database can keep: no null characters, no half characters. */
+export const words = (longest: number) =>
+  Joi.string()
+    .trim()
+    .min(1)
+    .max(longest)
+    .pattern(/^[^\u0000\p{Surrogate}]*$/u)
+    .messages({ 'string.pattern.base': '{{#label}} holds characters that cannot be kept' })
+
+export const hours = Joi.number().min(0).max(1_000_000)
+
+const header = (kind: string) => ({
+  key: uuid.required(),
+  kind: Joi.string().valid(kind).required(),
+  at: Joi.date().iso().min('2000-01-01').raw().required().messages({
+    'date.format': '{{#label}} must be a moment such as 2026-03-01T14:30:00Z',
+  }),
+})
+
+export const siteAction = (kind: string, payload: Joi.PartialSchemaMap) => Joi.object({ ...header(kind), ...payload })
+
+export const printerAction = (kind: string, payload: Joi.PartialSchemaMap) =>
+  Joi.object({ ...header(kind), printerId: uuid.required(), ...payload })
+
+/** What the screens must fetch again after an action of this kind. */
+export type Area = 'printers' | 'hours' | 'parts' | 'lives' | 'plan' | 'logbook' | 'people'
+
+export interface ActionShape {
+  schema: Joi.ObjectSchema
+  areas: readonly Area[]
+  /** One sentence for the API page. */
+  summary: string
+}

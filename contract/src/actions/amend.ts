@@ -1,0 +1,44 @@
+import Joi from 'joi'
+import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
+import { hours, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** What an amendment may put right; which fields apply depends on the kind of the entry. */
+export interface Correction {
+  meterHours?: number
+  meterWasReset?: boolean
+  removalReason?: RemovalReason
+  partTypeId?: string
+  text?: string
+}
+
+/** Puts an earlier entry right, or takes it back. Both stay in the book. */
+export interface Amend extends ActionHeader<'amend'> {
+  /** Key of the entry that was wrong. */
+  entryKey: string
+  reason: string
+  /** Exactly one of the two. */
+  takeBack?: true
+  correction?: Correction
+}
+
+export const amend: ActionShape = {
+  schema: siteAction('amend', {
+    entryKey: uuid.required(),
+    reason: words(500).required(),
+    takeBack: Joi.boolean().valid(true),
+    correction: Joi.object({
+      meterHours: hours,
+      meterWasReset: Joi.boolean(),
+      removalReason: Joi.string().valid(...removalReasons),
+      partTypeId: uuid,
+      text: words(4000),
+    }).min(1),
+  })
+    .xor('takeBack', 'correction')
+    .messages({
+      'object.missing': 'say what to put right (correction) or that the entry is taken back (takeBack)',
+      'object.xor': 'an amendment either corrects an entry or takes it back, not both',
+    }),
+  areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook'],
+  summary: 'Put an earlier entry right, or take it back; both stay visible.',
+}

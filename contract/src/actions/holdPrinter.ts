@@ -1,0 +1,12 @@
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Take a printer out of service until somebody releases it. */
+export interface HoldPrinter extends PrinterActionHeader<'hold-printer'> {
+  reason: string
+}
+
+export const holdPrinter: ActionShape = {
+  schema: printerAction('hold-printer', { reason: words(500).required() }),
+  areas: ['printers', 'plan', 'logbook'],
+  summary: 'Take a printer out of service, with the reason.',
+}

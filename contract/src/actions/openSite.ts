@@ -1,0 +1,26 @@
+import Joi from 'joi'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** The first entry of every book: the workshop itself. */
+export interface OpenSite extends ActionHeader<'open-site'> {
+  siteId: string
+  name: string
+  timeZone: string
+  currency: string
+  /** Money units per hour of staff time, minor units. */
+  labourCostMinorPerHour: number
+}
+
+export const openSite: ActionShape = {
+  schema: siteAction('open-site', {
+    siteId: uuid.required(),
+    name: words(80).required(),
+    timeZone: words(60).required(),
+    currency: Joi.string()
+      .pattern(/^[A-Z]{3}$/)
+      .required(),
+    labourCostMinorPerHour: Joi.number().integer().min(0).max(10_000_000).required(),
+  }),
+  areas: ['people'],
+  summary: 'Open the book of a workshop: name, time zone, currency, cost of an hour of work.',
+}

@@ -1,0 +1,12 @@
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Put a printer back into service. */
+export interface ReleasePrinter extends PrinterActionHeader<'release-printer'> {
+  note?: string
+}
+
+export const releasePrinter: ActionShape = {
+  schema: printerAction('release-printer', { note: words(2000) }),
+  areas: ['printers', 'plan', 'logbook'],
+  summary: 'Put a printer that was on hold back into service.',
+}

@@ -1,0 +1,27 @@
+import Joi from 'joi'
+import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A part comes out of a slot and another goes in. */
+export interface SwapPart extends PrinterActionHeader<'swap-part'> {
+  slotId: string
+  /** The fitting that the person saw in the slot; when given, another one there now refuses the swap. */
+  fittingId?: string
+  removalReason: RemovalReason
+  partTypeId: string
+  note?: string
+}
+
+export const swapPart: ActionShape = {
+  schema: printerAction('swap-part', {
+    slotId: uuid.required(),
+    fittingId: uuid,
+    removalReason: Joi.string()
+      .valid(...removalReasons)
+      .required(),
+    partTypeId: uuid.required(),
+    note: words(2000),
+  }),
+  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
+  summary: 'Take the part out of a slot, say why, and put a new one in.',
+}

@@ -1,0 +1,29 @@
+import Joi from 'joi'
+import { hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A printer joins the workshop, with a part in each of its model's slots. */
+export interface TakeInPrinter extends PrinterActionHeader<'take-in-printer'> {
+  modelId: string
+  name: string
+  room: string
+  rack: string
+  /** Place on the rack, counted from the left. */
+  place: number
+  meterHours: number
+  /** Part type for each slot name of the model. */
+  parts: Record<string, string>
+}
+
+export const takeInPrinter: ActionShape = {
+  schema: printerAction('take-in-printer', {
+    modelId: uuid.required(),
+    name: words(60).required(),
+    room: words(60).required(),
+    rack: words(20).required(),
+    place: Joi.number().integer().min(1).max(1000).required(),
+    meterHours: hours.required(),
+    parts: Joi.object().pattern(words(60), uuid).max(60).required(),
+  }),
+  areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook'],
+  summary: 'Take a printer in: its place, its meter, and the parts in its slots.',
+}

@@ -1,0 +1,55 @@
+export type { RefusalBody } from './refusal.ts'
+export type { LiveNotice } from './live.ts'
+export { mayDo, rights, roles, rolesWith, type Right, type Role } from './people/rights.ts'
+export {
+  firstRunSchema,
+  signInSchema,
+  type FirstRun,
+  type Person,
+  type Session,
+  type SignIn,
+  type Site,
+  type Welcome,
+} from './people/session.ts'
+export { removalReasons, type RemovalReason } from './parts/removalReasons.ts'
+export type { PartType } from './parts/partType.ts'
+export type { ActionShape, Area } from './actions/action.ts'
+export { actionShapes, type Action, type ActionKindName, type Actions } from './actions/index.ts'
+export { kindNames } from './actions/kinds.ts'
+export type { AddModel } from './actions/addModel.ts'
+export type { AddPartType } from './actions/addPartType.ts'
+export type { AdmitPerson } from './actions/admitPerson.ts'
+export type { Amend, Correction } from './actions/amend.ts'
+export type { CountHours } from './actions/countHours.ts'
+export type { HoldPrinter } from './actions/holdPrinter.ts'
+export type { Note } from './actions/note.ts'
+export type { OpenSite } from './actions/openSite.ts'
+export type { ReleasePrinter } from './actions/releasePrinter.ts'
+export type { SwapPart } from './actions/swapPart.ts'
+export type { TakeInPrinter } from './actions/takeInPrinter.ts'
+export {
+  logQuerySchema,
+  type ActionResult,
+  type ExportedEntry,
+  type LogEntry,
+  type LogPage,
+  type LogQuery,
+  type Recorded,
+} from './logbook/entry.ts'
+export type { Duty, Round, Urgency } from './plan/duty.ts'
+export type {
+  Floor,
+  FloorPrinter,
+  PrinterHead,
+  PrinterPage,
+  PrinterState,
+  RibbonFitting,
+  RibbonMark,
+} from './printers/printer.ts'
+export type { LifeFit, LifePage, LifeRecordRow, LifeSummary } from './lives/life.ts'
+export { benchLifeSchema, type BenchLifeAnswer, type BenchLifeRequest } from './bench/life.ts'
+export {
+  benchReplacementSchema,
+  type BenchReplacementAnswer,
+  type BenchReplacementRequest,
+} from './bench/replacement.ts'

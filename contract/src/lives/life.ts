@@ -1,0 +1,47 @@
+import type { RemovalReason } from '../parts/removalReasons.ts'
+import type { Urgency } from '../plan/duty.ts'
+
+export type { Urgency }
+
+export interface LifeFit {
+  shape: number
+  scale: number
+  shapeLimits: [number | null, number | null]
+  scaleLimits: [number | null, number | null]
+  logLikelihood: number
+}
+
+/** What one part type's history says. */
+export interface LifeSummary {
+  partType: { id: string; name: string; slotKind: string }
+  fitted: number
+  failures: number
+  inPlace: number
+  fit: LifeFit | null
+  basis: string
+  intervalHours: number
+  tradeIntervalHours: number
+  words: string
+}
+
+export interface LifeRecordRow {
+  fittingId: string
+  printer: { id: string; name: string }
+  slotName: string
+  ageHours: number
+  removalReason: RemovalReason | null
+  /** Whether the record counts as the end of a life, for the fit. */
+  endsLife: boolean
+  removedAt: string | null
+}
+
+export interface LifePage extends LifeSummary {
+  cost: { preventiveMinor: number; failureMinor: number; priceMinor: number; minutes: number; failureExtraMinor: number }
+  /** What the fit says in words; null without a fit. */
+  lifeWords: string | null
+  costRateMinorPerHour: number | null
+  runToFailureMinorPerHour: number | null
+  survival: { time: number; survival: number; standardError: number }[]
+  /** Newest ends first; long histories are cut, the count of all is `fitted`. */
+  records: LifeRecordRow[]
+}

@@ -1,0 +1,64 @@
+import Joi from 'joi'
+import { words } from '../actions/action.ts'
+import type { Role } from './rights.ts'
+
+export interface SignIn {
+  name: string
+  pin: string
+}
+
+export const signInSchema = Joi.object<SignIn>({
+  name: words(60).required(),
+  pin: Joi.string().min(4).max(64).required(),
+})
+
+export interface Person {
+  id: string
+  /** What the person types to sign in. */
+  name: string
+  displayName: string
+  role: Role
+}
+
+export interface Site {
+  id: string
+  name: string
+  timeZone: string
+  currency: string
+}
+
+export interface Session {
+  person: Person
+  site: Site
+  /** The server's clock, so that a device with a wrong clock still dates its actions right. */
+  now: string
+}
+
+/** What the sign-in page needs to know before anybody is signed in. */
+export interface Welcome {
+  siteName: string | null
+  /** Names to try in the demo; null in a real workshop. */
+  demo: { names: string[]; pin: string } | null
+}
+
+/** The first person of an empty site: becomes its lead. */
+export interface FirstRun {
+  siteName: string
+  timeZone: string
+  currency: string
+  name: string
+  displayName: string
+  pin: string
+}
+
+export const firstRunSchema = Joi.object<FirstRun>({
+  siteName: words(80).required(),
+  timeZone: words(60).required(),
+  currency: Joi.string()
+    .pattern(/^[A-Z]{3}$/)
+    .required()
+    .messages({ 'string.pattern.base': 'currency is three capital letters as in ISO 4217, such as EUR' }),
+  name: words(60).required(),
+  displayName: words(80).required(),
+  pin: Joi.string().min(4).max(64).required(),
+})

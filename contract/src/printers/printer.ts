@@ -1,0 +1,63 @@
+import type { Duty } from '../plan/duty.ts'
+import type { RemovalReason } from '../parts/removalReasons.ts'
+
+export type PrinterState = 'in service' | 'on hold'
+
+export interface PrinterHead {
+  id: string
+  name: string
+  make: string
+  model: string
+  room: string
+  rack: string
+  place: number
+  state: PrinterState
+  holdReason: string | null
+  runHours: number
+  meterHours: number
+  countedAt: string
+  /** Mean over the last 28 days; null when there is too little to go by. */
+  hoursPerDay: number | null
+}
+
+/** One printer on the Floor. */
+export interface FloorPrinter extends PrinterHead {
+  /** The part that has used the largest share of its interval. */
+  worst: Duty | null
+  overdueCount: number
+}
+
+export interface Floor {
+  racks: { room: string; rack: string; printers: FloorPrinter[] }[]
+}
+
+/** A fitting on the hour ribbon: bar from one counter reading to another. */
+export interface RibbonFitting {
+  id: string
+  slotId: string
+  partTypeId: string
+  partTypeName: string
+  fittedHours: number
+  fittedAt: string
+  /** null while it is in the slot. */
+  removedHours: number | null
+  removedAt: string | null
+  removalReason: RemovalReason | null
+}
+
+export interface RibbonMark {
+  seq: number
+  runHours: number
+  at: string
+  kind: 'count' | 'meter reset' | 'note' | 'hold' | 'release'
+  words: string
+}
+
+export interface PrinterPage {
+  printer: PrinterHead
+  build: string
+  takenInHours: number
+  slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  fittings: RibbonFitting[]
+  marks: RibbonMark[]
+}

@@ -1,0 +1,27 @@
+/** Every reason for which a sum refuses its input. A `switch` over it is checked for completeness. */
+export type ProblemCode =
+  | 'no-records'
+  | 'no-failures'
+  | 'no-spread'
+  | 'no-fit'
+  | 'age-not-positive'
+  | 'weight-not-positive'
+  | 'limits-reversed'
+  | 'interval-record'
+  | 'life-not-positive'
+  | 'costs-not-positive'
+  | 'costs-reversed'
+  | 'meter-backwards'
+  | 'evidence-missing'
+
+/** A refusal that a caller can show: stable code, one sentence, the values behind it. */
+export class Problem extends Error {
+  constructor(
+    readonly code: ProblemCode,
+    message: string,
+    readonly values: Readonly<Record<string, number | string>> = {},
+  ) {
+    super(message)
+    this.name = 'Problem'
+  }
+}

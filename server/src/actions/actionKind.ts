@@ -1,0 +1,30 @@
+import type { Amend, Right } from '@diatribon/contract'
+import type { Facts, Needs } from './facts.ts'
+
+/** An action as the book has it. Nothing else may decide what `apply` does: no clock, no randomness, no environment. */
+export interface Entry<A> {
+  seq: number
+  siteId: string
+  personId: string
+  at: Date
+  action: A
+}
+
+/** Names that an entry's words need. */
+export interface Names {
+  partType(id: string): string
+  slot(id: string): string
+}
+
+/** One kind of action: who may do it, what it does to the facts, and what it says in the book. */
+export interface ActionKind<A> {
+  right: Right
+  /** Rows to have at hand; the printer of the action itself is always there. */
+  needs?(action: A): Needs
+  apply(facts: Facts, entry: Entry<A>): Promise<void> | void
+  /** Puts an entry of this kind right, or takes it back. Kinds without it cannot be amended. */
+  amend?(facts: Facts, original: Entry<A>, amendment: Entry<Amend>): Promise<void> | void
+  /** What a correction starts from. */
+  correctable?(action: A): NonNullable<Amend['correction']>
+  words(action: A, names: Names): string
+}

@@ -1,0 +1,280 @@
+import { and, eq, getTableColumns, gt, inArray, isNull, or, sql } from 'drizzle-orm'
+import { getTableName, type Column } from 'drizzle-orm'
+import type { PgTable } from 'drizzle-orm/pg-core'
+import type pg from 'pg'
+import type { Db } from '../platform/database.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { fitting, logEntry, partType, person, printer, printerModel, site, slot, usage } from '../platform/tables.ts'
+import { entryOf, type LogRow } from '../logbook/logRow.ts'
+import type { Entry } from './actionKind.ts'
+import type { Action } from '@diatribon/contract'
+
+export type PrinterRow = typeof printer.$inferSelect
+export type SlotRow = typeof slot.$inferSelect
+export type FittingRow = typeof fitting.$inferSelect
+export type PartTypeRow = typeof partType.$inferSelect
+export type ModelRow = typeof printerModel.$inferSelect
+export type UsageRow = typeof usage.$inferSelect
+export type PersonRow = typeof person.$inferSelect
+export type SiteRow = typeof site.$inferSelect
+
+/** Ids that an action will ask for, so that a batch of actions loads them in one go. */
+export interface Needs {
+  printers?: string[]
+  slots?: string[]
+  partTypes?: string[]
+  models?: string[]
+}
+
+type Id = string | number
+
+/** Rows of one table as this transaction sees them: loaded ones and changed ones. */
+class Store<Row extends object> {
+  readonly rows = new Map<Id, Row>()
+  readonly changed = new Set<Id>()
+  readonly writeSql: string
+
+  constructor(
+    readonly table: PgTable,
+    readonly id: keyof Row & string,
+  ) {
+    const updates = columnNames(table)
+      .filter(([property]) => property !== id)
+      .map(([, name]) => `"${name}" = excluded."${name}"`)
+    this.writeSql = `${insertSql(table)} ON CONFLICT ("${id}") DO UPDATE SET ${updates.join(', ')}`
+  }
+
+  /** Takes over rows read from the database, unless this transaction has its own newer version. */
+  load(rows: Row[]): void {
+    for (const row of rows) {
+      const id = row[this.id] as Id
+      if (!this.changed.has(id)) this.rows.set(id, row)
+    }
+  }
+
+  get(id: Id): Row | undefined {
+    return this.rows.get(id)
+  }
+}
+
+/** A row under the names of its columns. */
+function columnsOf(table: PgTable, row: object): Record<string, unknown> {
+  const out: Record<string, unknown> = {}
+  for (const [property, name] of columnNames(table)) out[name] = (row as Record<string, unknown>)[property] ?? null
+  return out
+}
+
+const namesOfTables = new Map<PgTable, [property: string, column: string][]>()
+function columnNames(table: PgTable): [property: string, column: string][] {
+  let names = namesOfTables.get(table)
+  if (!names) {
+    names = Object.entries(getTableColumns(table) as Record<string, Column>).map(([property, { name }]) => [property, name])
+    namesOfTables.set(table, names)
+  }
+  return names
+}
+
+/** One parameter however many rows: the statement stays the same, so the database plans it once per connection. */
+function insertSql(table: PgTable): string {
+  const columns = columnNames(table).map(([, name]) => `"${name}"`)
+  const name = getTableName(table)
+  return (
+    `INSERT INTO "${name}" (${columns.join(', ')}) ` +
+    `SELECT ${columns.join(', ')} FROM jsonb_populate_recordset(NULL::"${name}", $1::jsonb)`
+  )
+}
+
+const appendSql = insertSql(logEntry)
+
+/** In the order in which rows may refer to each other. */
+function openStores() {
+  return {
+    site: new Store<SiteRow>(site, 'id'),
+    person: new Store<PersonRow>(person, 'id'),
+    partType: new Store<PartTypeRow>(partType, 'id'),
+    model: new Store<ModelRow>(printerModel, 'id'),
+    printer: new Store<PrinterRow>(printer, 'id'),
+    slot: new Store<SlotRow>(slot, 'id'),
+    fitting: new Store<FittingRow>(fitting, 'id'),
+    usage: new Store<UsageRow>(usage, 'seq'),
+  }
+}
+type Stores = ReturnType<typeof openStores>
+type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never
+
+/**
+ * The facts as one transaction sees and changes them. Actions read and change rows in memory; `flush` writes each table's
+ * changes in one statement. That is what lets a hundred actions cost few round trips, and lets one refused action be
+ * undone without touching its neighbours.
+ *
+ * Refused: a savepoint per action (two more round trips each) and row-by-row statements (about six per action).
+ */
+export class Facts {
+  private readonly stores = openStores()
+  private undo: (() => void)[] = []
+  private lines: LogRow[] = []
+
+  constructor(
+    private readonly client: pg.PoolClient,
+    readonly db: Db,
+  ) {}
+
+  /** Locks the printers of a batch, in one order so that two batches cannot wait for each other, and loads its rows. */
+  async open(needs: Required<Needs>): Promise<void> {
+    const { printers, slots, partTypes, models } = needs
+    if (printers.length > 0) {
+      this.stores.printer.load(
+        await this.db.select().from(printer).where(inArray(printer.id, printers)).orderBy(printer.id).for('update'),
+      )
+      // What was fitted or removed after the last count still waits for its exact hours.
+      const rows = await this.db
+        .select({ row: fitting })
+        .from(fitting)
+        .innerJoin(printer, eq(printer.id, fitting.printerId))
+        .where(
+          and(
+            inArray(fitting.printerId, printers),
+            isNull(fitting.takenBackSeq),
+            or(gt(fitting.fittedAt, printer.countedAt), gt(fitting.removedAt, printer.countedAt)),
+          ),
+        )
+      this.stores.fitting.load(rows.map(({ row }) => row))
+    }
+    if (slots.length > 0) {
+      this.stores.slot.load(await this.db.select().from(slot).where(inArray(slot.id, slots)))
+      this.stores.fitting.load(
+        await this.db
+          .select()
+          .from(fitting)
+          .where(and(inArray(fitting.slotId, slots), isNull(fitting.removedAt), isNull(fitting.takenBackSeq))),
+      )
+    }
+    if (partTypes.length > 0)
+      this.stores.partType.load(await this.db.select().from(partType).where(inArray(partType.id, partTypes)))
+    if (models.length > 0)
+      this.stores.model.load(await this.db.select().from(printerModel).where(inArray(printerModel.id, models)))
+  }
+
+  /** A line for the book, written before the facts that follow from it. */
+  append(line: LogRow): void {
+    this.lines.push(line)
+  }
+
+  /** An entry of the book by its key, this transaction's own included. */
+  async entry(key: string): Promise<Entry<Action> | undefined> {
+    const own = this.lines.find((line) => line.key === key)
+    if (own) return entryOf(own)
+    const [row] = await this.db.select().from(logEntry).where(eq(logEntry.key, key))
+    return row && entryOf(row)
+  }
+
+  async isTakenBack(seq: number): Promise<boolean> {
+    await this.flush()
+    const rows = await this.db.select({ payload: logEntry.payload }).from(logEntry).where(eq(logEntry.amendsSeq, seq))
+    return rows.some(({ payload }) => payload.takeBack === true)
+  }
+
+  printer(id: string): PrinterRow {
+    return this.known('printer', id, 'printer')
+  }
+
+  slot(id: string): SlotRow {
+    return this.known('slot', id, 'slot')
+  }
+
+  partType(id: string): PartTypeRow {
+    return this.known('partType', id, 'part type')
+  }
+
+  model(id: string): ModelRow {
+    return this.known('model', id, 'printer model')
+  }
+
+  find<K extends keyof Stores>(table: K, id: Id): RowOf<K> | undefined {
+    return this.stores[table].get(id) as RowOf<K> | undefined
+  }
+
+  /** The part that sits in a slot now. */
+  fittingIn(slotId: string): FittingRow | undefined {
+    for (const row of this.stores.fitting.rows.values())
+      if (row.slotId === slotId && row.removedAt === null && row.takenBackSeq === null) return row
+    return undefined
+  }
+
+  /** Fittings of a printer that were fitted or removed after the moment, as far as they are loaded. */
+  fittingsChangedAfter(printerId: string, moment: Date): FittingRow[] {
+    return [...this.stores.fitting.rows.values()].filter(
+      (row) =>
+        row.printerId === printerId &&
+        row.takenBackSeq === null &&
+        (row.fittedAt > moment || (row.removedAt !== null && row.removedAt > moment)),
+    )
+  }
+
+  loadFittings(rows: FittingRow[]): void {
+    this.stores.fitting.load(rows)
+  }
+
+  /** Adds or replaces a row. */
+  put<K extends keyof Stores>(table: K, row: RowOf<K>): void {
+    const store = this.stores[table] as unknown as Store<RowOf<K> & object>
+    const id = row[store.id as keyof RowOf<K>] as Id
+    const [before, wasChanged] = [store.rows.get(id), store.changed.has(id)]
+    this.undo.push(() => {
+      if (before) store.rows.set(id, before)
+      else store.rows.delete(id)
+      if (!wasChanged) store.changed.delete(id)
+    })
+    store.rows.set(id, row as RowOf<K> & object)
+    store.changed.add(id)
+  }
+
+  /** From here on, `takeBack` forgets what was put. */
+  mark(): void {
+    this.undo = []
+  }
+
+  takeBack(): void {
+    for (const step of this.undo.reverse()) step()
+    this.undo = []
+  }
+
+  /** Writes what has changed, so that a query sees it. Call before the first `put` of an action, never after. */
+  async flush(): Promise<void> {
+    if (this.lines.length > 0) {
+      const lines = this.lines
+      this.lines = []
+      await this.client.query({ name: 'append', text: appendSql, values: [JSON.stringify(lines.map((line) => columnsOf(logEntry, line)))] })
+    }
+    for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
+      if (store.changed.size === 0) continue
+      const rows = [...store.changed].map((id) => columnsOf(store.table, store.rows.get(id)!))
+      await this.client.query({
+        name: `put-${getTableName(store.table)}`,
+        text: store.writeSql,
+        values: [JSON.stringify(rows)],
+      })
+      store.changed.clear()
+    }
+    this.undo = []
+  }
+
+  /** Site-wide names are unique without regard to case; asked before they are taken. */
+  async nameIsTaken(what: 'printer' | 'partType' | 'person', name: string): Promise<boolean> {
+    const table = { printer, partType, person }[what]
+    const staged = [...this.stores[what].rows.values()].some((row) => row.name.toLowerCase() === name.toLowerCase())
+    if (staged) return true
+    const found = await this.db
+      .select({ id: table.id })
+      .from(table)
+      .where(sql`lower(${table.name}) = lower(${name})`)
+      .limit(1)
+    return found.length > 0
+  }
+
+  private known<K extends 'printer' | 'slot' | 'partType' | 'model'>(table: K, id: string, word: string): RowOf<K> {
+    const row = this.find(table, id)
+    if (!row) throw new Refusal(404, 'not-there', `There is no ${word} with the id ${id}.`)
+    return row
+  }
+}

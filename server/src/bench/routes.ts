@@ -1,0 +1,16 @@
+import { Router } from 'express'
+import { benchLifeSchema, benchReplacementSchema, type BenchLifeRequest, type BenchReplacementRequest } from '@diatribon/contract'
+import { checked } from '../platform/refusal.ts'
+import { requires, type Services } from '../platform/services.ts'
+import { benchLife, benchReplacement } from './benchSums.ts'
+
+export function benchRoutes(services: Services): Router {
+  const router = Router()
+  router.post('/bench/life', requires(services, 'use the bench'), (request, response) => {
+    response.json(benchLife(checked<BenchLifeRequest>(benchLifeSchema, request.body)))
+  })
+  router.post('/bench/replacement', requires(services, 'use the bench'), (request, response) => {
+    response.json(benchReplacement(checked<BenchReplacementRequest>(benchReplacementSchema, request.body)))
+  })
+  return router
+}

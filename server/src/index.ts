@@ -1,0 +1,8 @@
+export { clockFrom, realClock, type Clock } from './platform/clock.ts'
+export { openDatabase, type Database } from './platform/database.ts'
+export { migrateDatabase, StartProblem } from './platform/migrate.ts'
+export { Refusal } from './platform/refusal.ts'
+export { startServer, type RunningServer, type ServerOptions } from './platform/startServer.ts'
+export { exportBook, playBook } from './logbook/book.ts'
+export { setPin } from './people/sessions.ts'
+export * as tables from './platform/tables.ts'

@@ -1,0 +1,3 @@
+import { judge, type History } from './judge.ts'
+
+export default (histories: History[]) => histories.map(judge)

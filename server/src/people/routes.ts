@@ -1,0 +1,99 @@
+import { randomUUID } from 'node:crypto'
+import { Router } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import { firstRunSchema, signInSchema, type FirstRun, type Session, type SignIn, type Welcome } from '@diatribon/contract'
+import { checked, Refusal } from '../platform/refusal.ts'
+import { cookieName, requires, sessionToken, signedIn, type Services } from '../platform/services.ts'
+import { site } from '../platform/tables.ts'
+import { setPin } from './sessions.ts'
+
+const cookieDays = 14
+/** What an hour of work costs until the lead says otherwise, minor units. Common practice, no source. */
+const usualLabourCostMinor = 3000
+
+export function peopleRoutes(services: Services): Router {
+  const { sessions, database, clock, door, demo } = services
+  const router = Router()
+
+  const cookie = (token: string, maxAge: number) =>
+    `${cookieName}=${token}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAge}`
+
+  // A brake on one address, beside the brake on each account.
+  const brake = rateLimit({
+    windowMs: 60_000,
+    limit: 120,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: () => {
+      throw new Refusal(429, 'slowed-down', 'Too many sign-ins from this address. Wait a minute, then try again.')
+    },
+  })
+
+  const sessionOf = (request: Parameters<typeof signedIn>[0]): Session => ({
+    ...signedIn(request),
+    now: clock().toISOString(),
+  })
+
+  router.get('/welcome', async (_request, response) => {
+    const [there] = await database.db.select({ name: site.name }).from(site).limit(1)
+    const welcome: Welcome = { siteName: there?.name ?? null, demo }
+    response.json(welcome)
+  })
+
+  router.post('/session', brake, async (request, response) => {
+    const token = await sessions.signIn(checked<SignIn>(signInSchema, request.body))
+    response.setHeader('set-cookie', cookie(token, cookieDays * 24 * 3600))
+    const found = await sessions.lookUp(token)
+    const session: Session = { ...found!, now: clock().toISOString() }
+    response.status(201).json(session)
+  })
+
+  router.get('/session', requires(services, 'read'), (request, response) => {
+    response.json(sessionOf(request))
+  })
+
+  router.delete('/session', async (request, response) => {
+    const token = sessionToken(request)
+    if (token) await sessions.signOut(token)
+    response.setHeader('set-cookie', cookie('', 0))
+    response.status(204).end()
+  })
+
+  router.post('/first-run', brake, async (request, response) => {
+    const { siteName, timeZone, currency, name, displayName, pin } = checked<FirstRun>(firstRunSchema, request.body)
+    const [there] = await database.db.select({ id: site.id }).from(site).limit(1)
+    if (there) throw new Refusal(409, 'site-open', 'This workshop is already open. Sign in, or ask its lead to admit you.')
+    const [siteId, personId] = [randomUUID(), randomUUID()]
+    const at = clock().toISOString()
+    const lead = { id: personId, name, displayName, role: 'lead' as const }
+    const results = await door.list(
+      [
+        {
+          key: randomUUID(),
+          kind: 'open-site',
+          at,
+          siteId,
+          name: siteName,
+          timeZone,
+          currency,
+          labourCostMinorPerHour: usualLabourCostMinor,
+        },
+        { key: randomUUID(), kind: 'admit-person', at, personId, name, displayName, role: 'lead' },
+      ],
+      true,
+      lead,
+      siteId,
+    )
+    const refused = results.find((result) => !result.ok)
+    if (refused && !refused.ok) {
+      const { code, message, fields } = refused.error
+      throw new Refusal(400, code, message, fields)
+    }
+    await setPin(database.db, personId, pin)
+    const token = await sessions.signIn({ name, pin })
+    response.setHeader('set-cookie', cookie(token, cookieDays * 24 * 3600))
+    response.status(201).json({ siteId, personId })
+  })
+
+  return router
+}

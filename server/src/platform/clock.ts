@@ -1,0 +1,23 @@
+/** The server's idea of now, passed in wherever time matters. */
+export type Clock = () => Date
+
+export const realClock: Clock = () => new Date()
+
+/** A clock that started at the given moment and runs on from there: for the demo, tests and pictures. */
+export function clockFrom(moment: Date, started = Date.now()): Clock {
+  return () => new Date(moment.getTime() + Date.now() - started)
+}
+
+/** Day of a moment in a time zone, as YYYY-MM-DD. */
+export function dayIn(timeZone: string): (moment: Date) => string {
+  const format = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })
+  return (moment) => format.format(moment)
+}
+
+export function isTimeZone(name: string): boolean {
+  try {
+    return Boolean(new Intl.DateTimeFormat('en', { timeZone: name }))
+  } catch {
+    return false
+  }
+}

@@ -1,0 +1,115 @@
+import pg from 'pg'
+import type { Response } from 'express'
+import type { Area, LiveNotice } from '@diatribon/contract'
+import type { Touched } from '../actions/door.ts'
+
+const channel = 'diatribon_changes'
+/** At most twenty notices a second leave a process: a NOTIFY serialises commits, so it is not sent inside them. */
+const gatherMs = 50
+const heartbeatMs = 15_000
+const reconnectMs = 500
+/** A notice names printers only while they fit well into PostgreSQL's 8,000 bytes. */
+const mostPrintersNamed = 100
+
+/** Carries what commits touched from any server process to every open page. */
+export class Live {
+  private readonly pages = new Set<Response>()
+  private readonly heartbeat: NodeJS.Timeout
+  private pending: Touched | null = null
+  private listener: pg.Client | null = null
+  private closed = false
+
+  constructor(
+    private readonly url: string,
+    private readonly pool: pg.Pool,
+    private readonly onNotice: (notice: LiveNotice) => void = () => undefined,
+  ) {
+    this.heartbeat = setInterval(() => this.send('event: beat\ndata: 1\n\n'), heartbeatMs)
+    this.heartbeat.unref()
+  }
+
+  /** Starts listening, and keeps at it when the connection is lost. */
+  async listen(): Promise<void> {
+    const client = new pg.Client({ connectionString: this.url })
+    client.on('notification', ({ payload }) => {
+      const notice = JSON.parse(payload!) as LiveNotice
+      this.onNotice(notice)
+      this.send(`id: ${notice.seq}\ndata: ${payload}\n\n`)
+    })
+    client.on('error', () => undefined) // 'end' follows
+    client.on('end', () => {
+      if (this.closed) return
+      setTimeout(() => void this.listen().catch(() => undefined), reconnectMs).unref()
+    })
+    try {
+      await client.connect()
+      await client.query(`LISTEN ${channel}`)
+    } catch {
+      await client.end().catch(() => undefined)
+      return
+    }
+    // Notices sent while nobody listened are lost: let every page fetch anew.
+    if (this.listener) this.send(`data: ${JSON.stringify(everything(0))}\n\n`)
+    this.listener = client
+  }
+
+  /** Tells all processes what a commit touched; several commits share one notice. */
+  readonly announce = ({ areas, printerIds, seq }: Touched): void => {
+    if (areas.size === 0) return
+    if (!this.pending) {
+      this.pending = { areas: new Set(), printerIds: new Set(), seq: 0 }
+      setTimeout(() => void this.notify(), gatherMs)
+    }
+    for (const area of areas) this.pending.areas.add(area)
+    for (const id of printerIds) this.pending.printerIds.add(id)
+    this.pending.seq = Math.max(this.pending.seq, seq)
+  }
+
+  /** Tells all processes of a change that no action made: derived figures were brought up to date. */
+  announceAreas(areas: Area[]): void {
+    this.announce({ areas: new Set(areas), printerIds: new Set(), seq: 0 })
+  }
+
+  private async notify(): Promise<void> {
+    const { areas, printerIds, seq } = this.pending!
+    this.pending = null
+    const notice: LiveNotice = {
+      areas: [...areas],
+      printerIds: printerIds.size <= mostPrintersNamed ? [...printerIds] : null,
+      seq,
+    }
+    // A lost notice is not a lost entry: pages fetch anew when their stream comes back.
+    await this.pool.query('SELECT pg_notify($1, $2)', [channel, JSON.stringify(notice)]).catch(() => undefined)
+  }
+
+  /** Adds a page to those that are told. `missed`: it was away and must fetch anew. */
+  join(response: Response, missed: boolean): void {
+    response.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-cache, no-transform', // compression would hold events back
+      'x-accel-buffering': 'no',
+    })
+    response.write(`retry: 1000\n\n${missed ? `data: ${JSON.stringify(everything(0))}\n\n` : ': welcome\n\n'}`)
+    this.pages.add(response)
+    response.on('close', () => this.pages.delete(response))
+  }
+
+  get openPages(): number {
+    return this.pages.size
+  }
+
+  async close(): Promise<void> {
+    this.closed = true
+    clearInterval(this.heartbeat)
+    for (const page of this.pages) page.end()
+    await this.listener?.end().catch(() => undefined)
+  }
+
+  private send(text: string): void {
+    for (const page of this.pages) page.write(text)
+  }
+}
+
+function everything(seq: number): LiveNotice {
+  return { areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook', 'people'], printerIds: null, seq }
+}

@@ -1,0 +1,125 @@
+import joiToJson from 'joi-to-json'
+import type Joi from 'joi'
+import {
+  actionShapes,
+  benchLifeSchema,
+  benchReplacementSchema,
+  firstRunSchema,
+  kindNames,
+  logQuerySchema,
+  rolesWith,
+  signInSchema,
+  type ActionKindName,
+} from '@diatribon/contract'
+import { kindOf } from '../actions/index.ts'
+
+interface Operation {
+  summary: string
+  body?: Joi.Schema
+  query?: Joi.ObjectSchema
+}
+
+const operations: Record<string, Operation> = {
+  'get /api/welcome': { summary: 'Name of the workshop, before anybody is signed in' },
+  'post /api/first-run': { summary: 'Open an empty site and its first lead', body: firstRunSchema },
+  'post /api/session': { summary: 'Sign in with name and PIN', body: signInSchema },
+  'get /api/session': { summary: 'Who is signed in' },
+  'delete /api/session': { summary: 'Sign out' },
+  'get /api/printers': { summary: 'The Floor: all printers by rack' },
+  'get /api/printers/{id}': { summary: 'One printer: slots, wear, ribbon' },
+  'get /api/parts': { summary: 'The part catalogue' },
+  'get /api/plan/round': { summary: 'What is due: overdue, this week, later' },
+  'get /api/lives': { summary: 'What the history of every part type says' },
+  'get /api/lives/{id}': { summary: 'One part type: records, curves, verdict' },
+  'get /api/logbook': { summary: 'The book, newest first, in pages', query: logQuerySchema },
+  'get /api/logbook/export': { summary: 'The whole book as JSON Lines, for backup and replay' },
+  'get /api/live': { summary: 'Server-sent events: which areas to fetch again' },
+  'post /api/bench/life': { summary: 'Life figures of any records', body: benchLifeSchema },
+  'post /api/bench/replacement': { summary: 'Least-cost replacement age', body: benchReplacementSchema },
+  'get /api/health': { summary: 'Whether the server and its database answer' },
+}
+
+const shapeOf = (schema: Joi.Schema) => joiToJson(schema, 'open-api') as Record<string, unknown>
+
+const content = (schema: unknown) => ({ 'application/json': { schema } })
+
+const refusal = {
+  description: 'Refused, with a sentence and the fields to put right',
+  content: content({
+    type: 'object',
+    properties: {
+      error: {
+        type: 'object',
+        required: ['code', 'message'],
+        properties: {
+          code: { type: 'string' },
+          message: { type: 'string' },
+          fields: { type: 'object', additionalProperties: { type: 'string' } },
+        },
+      },
+    },
+  }),
+}
+
+/** The description of every route, made from the action registry and the schemas that check the requests. */
+export function openApi(): object {
+  const paths: Record<string, Record<string, unknown>> = {}
+  for (const [route, { summary, body, query }] of Object.entries(operations)) {
+    const [method, path] = route.split(' ') as [string, string]
+    const inPath = path.includes('{id}') ? [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }] : []
+    const inQuery = query
+      ? Object.entries((shapeOf(query).properties ?? {}) as Record<string, unknown>).map(([name, schema]) => ({ name, in: 'query', schema }))
+      : []
+    paths[path] = {
+      ...paths[path],
+      [method]: {
+        summary,
+        parameters: [...inPath, ...inQuery],
+        ...(body ? { requestBody: { required: true, content: content(shapeOf(body)) } } : {}),
+        responses: { default: refusal, '200': { description: 'As asked' } },
+      },
+    }
+  }
+  const kinds = Object.keys(actionShapes) as ActionKindName[]
+  paths['/api/actions'] = {
+    post: {
+      summary: 'The one door: record an action, or a list of them',
+      description: kinds
+        .map((kind) => `- \`${kind}\` (${kindNames[kind]}; ${rolesWith(kindOf(kind).right)}): ${actionShapes[kind].summary}`)
+        .join('\n'),
+      requestBody: {
+        required: true,
+        content: content({
+          oneOf: [
+            ...kinds.map((kind) => ({ title: kind, ...shapeOf(actionShapes[kind].schema) })),
+            { title: 'list', type: 'array', items: { type: 'object' } },
+          ],
+        }),
+      },
+      responses: { '201': { description: 'Recorded' }, '200': { description: 'One result per action of a list' }, default: refusal },
+    },
+  }
+  return { openapi: '3.0.3', info: { title: 'Diatribon', version: '0.1.0' }, paths }
+}
+
+const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`)
+
+/** The same as a plain page to read. */
+export function openApiPage(): string {
+  const { paths } = openApi() as { paths: Record<string, Record<string, { summary: string; description?: string; requestBody?: unknown }>> }
+  const rows = Object.entries(paths).flatMap(([path, methods]) =>
+    Object.entries(methods).map(
+      ([method, { summary, description, requestBody }]) =>
+        `<section><h2>${method.toUpperCase()} ${escape(path)}</h2><p>${escape(summary)}</p>` +
+        (description ? `<pre>${escape(description)}</pre>` : '') +
+        (requestBody ? `<details><summary>Request body</summary><pre>${escape(JSON.stringify(requestBody, null, 2))}</pre></details>` : '') +
+        '</section>',
+    ),
+  )
+  return (
+    '<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width">' +
+    '<title>Diatribon: interface for programs</title><style>body{font:16px/1.5 sans-serif;max-width:60rem;margin:2rem auto;padding:0 1rem}' +
+    'h2{font-size:1.05rem;margin-bottom:0}pre{white-space:pre-wrap;background:#f3f1ea;padding:.6rem}</style>' +
+    `<h1>Interface for programs</h1><p>The same as data: <a href="/api/openapi.json">/api/openapi.json</a></p>${rows.join('')}</html>`
+  )
+}

@@ -1,0 +1,38 @@
+import { Problem } from '@diatribon/core'
+import type { RefusalBody } from '@diatribon/contract'
+import type Joi from 'joi'
+
+/** A "no" that a client can show: HTTP status, stable code, one sentence, and the fields to put right. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 429,
+    readonly code: string,
+    message: string,
+    readonly fields?: Record<string, string>,
+  ) {
+    super(message)
+    this.name = 'Refusal'
+  }
+
+  get body(): RefusalBody {
+    const { code, message, fields } = this
+    return { error: fields ? { code, message, fields } : { code, message } }
+  }
+}
+
+export const badInput = (field: string, message: string) => new Refusal(400, 'bad-input', message, { [field]: message })
+
+/** A core problem as the refusal of a sum (400) or, where the state forbids, of an action (409). */
+export const refusalOf = (problem: Problem, status: 400 | 409) => new Refusal(status, problem.code, problem.message)
+
+/**
+ * The value a schema makes of the input.
+ * @throws Refusal 400 naming every field that is wrong
+ */
+export function checked<T>(schema: Joi.ObjectSchema<T> | Joi.ObjectSchema, input: unknown): T {
+  const { value, error } = schema.validate(input ?? {}, { abortEarly: false, errors: { wrap: { label: '' } } })
+  if (!error) return value as T
+  const fields: Record<string, string> = {}
+  for (const { path, message } of error.details) fields[path.join('.')] ??= message
+  throw new Refusal(400, 'bad-input', `${[...new Set(error.details.map((d) => d.message))].slice(0, 5).join('. ')}.`, fields)
+}

@@ -1,0 +1,72 @@
+import type { Request, RequestHandler } from 'express'
+import { mayDo, rolesWith, type Right } from '@diatribon/contract'
+import type { Door } from '../actions/door.ts'
+import type { Judgements } from '../lives/judgements.ts'
+import type { Sessions, SignedIn } from '../people/sessions.ts'
+import type { Planning } from '../plan/duties.ts'
+import type { Clock } from './clock.ts'
+import type { Database } from './database.ts'
+import type { Live } from './live.ts'
+import { Refusal } from './refusal.ts'
+
+/** What the areas' routes are built from. */
+export interface Services {
+  database: Database
+  clock: Clock
+  sessions: Sessions
+  door: Door
+  live: Live
+  judgements: Judgements
+  /** Sign-ins to show on the sign-in page; null in a real workshop. */
+  demo: { names: string[]; pin: string } | null
+}
+
+const signedInBy = new WeakMap<Request, SignedIn>()
+
+export const cookieName = 'diatribon_session'
+
+/** Lets a request pass when it comes from a signed-in person who has the right. */
+export function requires({ sessions }: Services, right: Right): RequestHandler {
+  return async (request, _response, next) => {
+    const token = sessionToken(request)
+    const signedIn = token ? await sessions.lookUp(token) : null
+    if (!signedIn) throw new Refusal(401, 'not-signed-in', 'You are not signed in, or your session has ended. Sign in again.')
+    if (!mayDo(signedIn.person.role, right))
+      throw new Refusal(403, 'no-right', `This needs ${rolesWith(right)}; you are signed in as ${signedIn.person.role}.`)
+    signedInBy.set(request, signedIn)
+    next()
+  }
+}
+
+/** The person behind a request that has passed `requires`. */
+export function signedIn(request: Request): SignedIn {
+  return signedInBy.get(request)!
+}
+
+export function sessionToken(request: Request): string | undefined {
+  const header = request.headers.cookie
+  if (!header) return undefined
+  for (const part of header.split(';')) {
+    const [name, value] = part.trim().split('=', 2)
+    if (name === cookieName) return value
+  }
+  return undefined
+}
+
+/** What a planning read works with: now, the site's zone, and the judgements as kept. */
+export async function planningFor({ database, clock, judgements }: Services, request: Request): Promise<Planning> {
+  return {
+    db: database.db,
+    now: clock(),
+    timeZone: signedIn(request).site.timeZone,
+    judgements: await judgements.kept(),
+  }
+}
+
+/** An id from the address. @throws Refusal 404 when it is no id at all */
+export function idFrom(request: Request, what: string): string {
+  const id = String(request.params.id).toLowerCase()
+  if (!/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/.test(id))
+    throw new Refusal(404, 'not-there', `There is no ${what} with this id.`)
+  return id
+}

@@ -1,0 +1,72 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { pino } from 'pino'
+import { openDoor } from '../actions/door.ts'
+import { openJudgements } from '../lives/judgements.ts'
+import { openSessions } from '../people/sessions.ts'
+import { createApp } from './app.ts'
+import type { Clock } from './clock.ts'
+import { openDatabase } from './database.ts'
+import { Live } from './live.ts'
+import { StartProblem } from './migrate.ts'
+import type { Services } from './services.ts'
+
+export interface ServerOptions {
+  databaseUrl: string
+  clock: Clock
+  host?: string
+  /** 0 takes any free port. */
+  port: number
+  webFolder: string | null
+  demo: Services['demo']
+  echo?: boolean
+  logLevel?: string
+}
+
+export interface RunningServer {
+  url: string
+  services: Services
+  close(): Promise<void>
+}
+
+/** Starts one server process over a migrated database. */
+export async function startServer(options: ServerOptions): Promise<RunningServer> {
+  const { databaseUrl, clock, host = '127.0.0.1', port, webFolder, demo, echo, logLevel = 'warn' } = options
+  const database = openDatabase(databaseUrl)
+  const live = new Live(databaseUrl, database.pool)
+  await live.listen()
+  const judgements = openJudgements(database.db, clock, () => live.announceAreas(['lives', 'plan', 'printers']))
+  const services: Services = {
+    database,
+    clock,
+    live,
+    judgements,
+    sessions: openSessions(database.db, clock),
+    door: openDoor(database.pool, clock, live.announce),
+    demo,
+  }
+  const logger = pino({ level: logLevel }, pino.destination(2))
+  const server = createServer(createApp(services, { logger, webFolder, echo }))
+  await listen(server, host, port)
+  return {
+    url: `http://${host}:${(server.address() as AddressInfo).port}`,
+    services,
+    async close() {
+      await live.close()
+      server.closeAllConnections()
+      await new Promise((closed) => server.close(closed))
+      await judgements.close()
+      await database.pool.end()
+    },
+  }
+}
+
+function listen(server: Server, host: string, port: number): Promise<void> {
+  return new Promise((done, fail) => {
+    server.once('error', (error: NodeJS.ErrnoException) => {
+      const busy = `Port ${port} is already in use. Set PORT to a free one, or stop the program that holds it.`
+      fail(error.code === 'EADDRINUSE' ? new StartProblem(busy) : new StartProblem(`Port ${port} cannot be used: ${error.message}`))
+    })
+    server.listen(port, host, done)
+  })
+}

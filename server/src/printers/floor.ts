@@ -1,0 +1,27 @@
+import type { Duty, Floor, FloorPrinter } from '@diatribon/contract'
+import { byUse, dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+
+/** All printers by room and rack, each with the part that has used most of its interval. */
+export async function floor(planning: Planning): Promise<Floor> {
+  const heads = await printerHeads(planning.db)
+  const duties = new Map<string, Duty[]>()
+  for (const duty of await dutiesOf(planning, heads)) {
+    const list = duties.get(duty.printer.id)
+    if (list) list.push(duty)
+    else duties.set(duty.printer.id, [duty])
+  }
+  const racks = new Map<string, Floor['racks'][number]>()
+  for (const head of heads) {
+    const own = (duties.get(head.id) ?? []).sort(byUse)
+    const printer: FloorPrinter = {
+      ...head,
+      worst: own[0] ?? null,
+      overdueCount: own.filter(({ urgency }) => urgency === 'overdue').length,
+    }
+    const key = `${head.room}\n${head.rack}`
+    const rack = racks.get(key) ?? { room: head.room, rack: head.rack, printers: [] }
+    racks.set(key, rack)
+    rack.printers.push(printer)
+  }
+  return { racks: [...racks.values()] }
+}

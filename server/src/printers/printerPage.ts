@@ -1,0 +1,84 @@
+import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import type { PrinterPage, RibbonMark } from '@diatribon/contract'
+import { counterAt, type CounterPoint } from '@diatribon/core'
+import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { fitting, logEntry, partType, printer, printerModel, slot, usage } from '../platform/tables.ts'
+
+/** Marks of one kind that a ribbon can show before they run into each other. */
+const mostMarks = 400
+
+/** One printer as built, its wear, and its history on the axis of its running hours. */
+export async function printerPage(planning: Planning, printerId: string): Promise<PrinterPage> {
+  const { db } = planning
+  const [head] = await printerHeads(db, [printerId])
+  if (!head) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+  const [built] = await db
+    .select({ build: printerModel.build, takenInHours: printer.takenInHours })
+    .from(printer)
+    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+    .where(eq(printer.id, printerId))
+  const duties = await dutiesOf(planning, [head], [printerId])
+  const slots = await db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position))
+  const fittings = await db
+    .select({ row: fitting, partTypeName: partType.name })
+    .from(fitting)
+    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+    .where(and(eq(fitting.printerId, printerId), isNull(fitting.takenBackSeq)))
+    .orderBy(asc(fitting.fittedAt))
+  return {
+    printer: head,
+    ...built!,
+    slots: slots.map(({ id, name, kind }) => ({ id, name, kind, duty: duties.find((d) => d.slot.id === id) ?? null })),
+    fittings: fittings.map(({ row, partTypeName }) => ({
+      id: row.id,
+      slotId: row.slotId,
+      partTypeId: row.partTypeId,
+      partTypeName,
+      fittedHours: row.fittedHours,
+      fittedAt: row.fittedAt.toISOString(),
+      removedHours: row.removedHours,
+      removedAt: row.removedAt?.toISOString() ?? null,
+      removalReason: row.removalReason,
+    })),
+    marks: await ribbonMarks(planning, printerId),
+  }
+}
+
+async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonMark[]> {
+  const counts = await db
+    .select()
+    .from(usage)
+    .where(and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq)))
+    .orderBy(desc(usage.at), desc(usage.seq))
+    .limit(mostMarks)
+  counts.reverse()
+  const points: CounterPoint[] = counts.map(({ at, runHours }) => ({ atMs: at.getTime(), runHours }))
+  const marks: RibbonMark[] = counts.map(({ seq, runHours, at, meterHours, meterWasReset }) => ({
+    seq,
+    runHours,
+    at: at.toISOString(),
+    kind: meterWasReset ? 'meter reset' : 'count',
+    words: `Meter at ${meterHours.toLocaleString('en-GB')} h`,
+  }))
+  const told = await db
+    .select()
+    .from(logEntry)
+    .where(and(eq(logEntry.printerId, printerId), inArray(logEntry.kind, ['note', 'hold-printer', 'release-printer'])))
+    .orderBy(desc(logEntry.seq))
+    .limit(mostMarks)
+  const kinds = { note: 'note', 'hold-printer': 'hold', 'release-printer': 'release' } as const
+  for (const { seq, at, kind, payload } of told) {
+    const before = points.findLast(({ atMs }) => atMs <= at.getTime())
+    if (!before) continue
+    const after = points.find(({ atMs }) => atMs > at.getTime()) ?? null
+    marks.push({
+      seq,
+      runHours: counterAt(before, after, at.getTime()),
+      at: at.toISOString(),
+      kind: kinds[kind as keyof typeof kinds],
+      words: String(payload.text ?? payload.reason ?? payload.note ?? 'Back in service'),
+    })
+  }
+  return marks
+}

@@ -1,0 +1,296 @@
+import { randomLcg, randomLogNormal, randomUniform, randomWeibull } from 'd3-random'
+import { v5 as derivedId } from 'uuid'
+import type { ExportedEntry, RemovalReason, Role } from '@diatribon/contract'
+import {
+  models,
+  notes,
+  parts,
+  people,
+  printers,
+  workshop,
+  type DemoPart,
+  type DemoPrinter,
+  type PartKey,
+} from './workshop.ts'
+
+const namespace = 'c5f0a0f6-3c3b-5f0e-9a53-0d1f2e3b4a59'
+const idOf = (what: string) => derivedId(what, namespace)
+
+const hourMs = 3600_000
+const dayMs = 24 * hourMs
+const monthDays = 30.4
+/** By day of the week, Sunday first: the museum is closed on Mondays. */
+const openness = [0.6, 0, 1.1, 1.1, 1.1, 1.15, 1.3]
+
+interface Told {
+  at: number
+  personId: string
+  action: Record<string, unknown>
+}
+
+interface Fitted {
+  part: PartKey
+  fittedAt: number
+  /** Hour of the printer at which the drawn life ends. */
+  endsAt: number
+  /** Hour at which somebody means to replace it in time. */
+  replaceAt: number
+}
+
+/**
+ * 26 months of the made-up workshop as a book that can be played: the same seed and moment give the same book.
+ * Lives are drawn from the parts' true lives, so that a test may ask whether the analysis finds them.
+ * @param now the moment of loading; the history ends there
+ */
+export function simulateBook(now: Date, seed = 0.42): ExportedEntry[] {
+  const random = randomLcg(seed)
+  const told: Told[] = [...openBook(now.getTime())]
+  for (const printer of printers) told.push(...new PrinterHistory(printer, now.getTime(), random).run())
+  told.push(...workshopNotes(now.getTime()))
+  told.sort((a, b) => a.at - b.at)
+  return told.map(({ at, personId, action }, i) => ({
+    seq: i + 1,
+    recordedAt: new Date(Math.min(now.getTime(), at + 60_000)).toISOString(),
+    personId,
+    action: { key: (action.key as string | undefined) ?? idOf(`action ${i}`), at: new Date(at).toISOString(), ...action },
+  }))
+}
+
+const personId = (name: string) => idOf(`person ${name}`)
+export const partTypeId = (key: PartKey) => idOf(`part ${key}`)
+export const printerIdOf = (name: string) => idOf(`printer ${name}`)
+const slotIdOf = (printer: string, slot: string) => derivedId(`slot ${slot}`, printerIdOf(printer))
+
+function openBook(now: number): Told[] {
+  const start = now - 27 * monthDays * dayMs
+  const lead = personId('lead')
+  const entries = [
+    { kind: 'open-site', siteId: idOf('site'), ...workshop },
+    ...people.map((person) => ({ kind: 'admit-person', personId: personId(person.name), ...person })),
+    ...(Object.entries(parts) as [PartKey, DemoPart][]).map(([key, part]) => {
+      const { name, slotKind, priceMinor, minutes, failureExtraMinor, tradeIntervalHours } = part
+      return {
+        kind: 'add-part-type',
+        partTypeId: partTypeId(key),
+        name,
+        slotKind,
+        priceMinor,
+        minutes,
+        failureExtraMinor,
+        tradeIntervalHours,
+      }
+    }),
+    ...Object.entries(models).map(([key, { make, name, build, slots }]) => ({
+      kind: 'add-model',
+      modelId: idOf(`model ${key}`),
+      make,
+      name,
+      build,
+      slots: slots.map(([slot, part]) => ({ name: slot, kind: parts[part].slotKind })),
+    })),
+  ]
+  return entries.map((action, i) => ({ at: start + i * 60_000, personId: lead, action }))
+}
+
+function workshopNotes(now: number): Told[] {
+  const note = (daysAgo: number, who: string, text: string): Told => ({
+    at: now - daysAgo * dayMs,
+    personId: personId(who),
+    action: { kind: 'note', text },
+  })
+  return [
+    note(205, 'lead', 'New house rule: stay for the first layer, every time. Most of our lumps on the hot end came from walking away.'),
+    note(34, 'lead', 'The bag of twenty brass nozzles is in drawer 3. Nozzle changes are hot work: technicians only, final tightening hot.'),
+    note(6, 'technician', 'Alcohol for the sheets is in the yellow cabinet. Flammable: cold plate only, window open.'),
+  ]
+}
+
+/** One printer's months, day by day. */
+class PrinterHistory {
+  private readonly told: Told[] = []
+  private readonly fitted = new Map<string, Fitted>()
+  private readonly noise: () => number
+  private readonly uniform: () => number
+  private runHours: number
+  private meterOffset = 0
+  /** When the printer is free again after a repair. */
+  private freeAt = 0
+
+  constructor(
+    private readonly printer: DemoPrinter,
+    private readonly now: number,
+    private readonly random: () => number,
+  ) {
+    this.noise = randomLogNormal.source(random)(-0.08, 0.4)
+    this.uniform = randomUniform.source(random)(0, 1)
+    this.runHours = printer.meterHours
+  }
+
+  run(): Told[] {
+    const { months } = this.printer
+    const midnight = Math.floor(this.now / dayMs) * dayMs
+    const first = midnight - Math.round(months * monthDays) * dayMs
+    this.takeIn(first + 10 * hourMs)
+    for (let day = first + dayMs; day <= midnight; day += dayMs) this.day(day, (day - first) / dayMs)
+    this.endings()
+    return this.told.filter(({ at }) => at <= this.now)
+  }
+
+  private takeIn(at: number): void {
+    const { name, model, room, rack, place, meterHours } = this.printer
+    const { slots } = models[model]
+    this.tell(at, 'lead', {
+      kind: 'take-in-printer',
+      modelId: idOf(`model ${model}`),
+      name,
+      room,
+      rack,
+      place,
+      meterHours,
+      parts: Object.fromEntries(slots.map(([slot, part]) => [slot, partTypeId(part)])),
+    })
+    for (const [slot, part] of slots) this.fit(slot, part)
+  }
+
+  private fit(slot: string, key: PartKey): void {
+    const { trueLife, inTime } = parts[key] as DemoPart
+    const life = randomWeibull.source(this.random)(trueLife.shape, 0, trueLife.scale)()
+    const planned = inTime && this.uniform() < inTime.share ? inTime.ageHours * (0.85 + 0.3 * this.uniform()) : Infinity
+    const fittedAt = this.runHours
+    this.fitted.set(slot, { part: key, fittedAt, endsAt: fittedAt + life, replaceAt: fittedAt + planned })
+  }
+
+  private day(day: number, age: number): void {
+    const weekday = new Date(day).getUTCDay()
+    const morning = Math.max(day + 8.5 * hourMs, this.freeAt)
+    if (morning > this.now) return
+    if ((weekday === 3 || weekday === 6) && this.uniform() < 0.93)
+      this.count(day + 8.2 * hourMs, ['pim', 'juna', 'corin'][Math.floor(this.uniform() * 3)]!)
+    this.planned(day, age, morning)
+    const wanted = Math.min(19, this.printer.hoursPerDay * openness[weekday]! * this.noise())
+    const start = Math.max(day + 9 * hourMs, this.freeAt)
+    let left = Math.max(0, Math.min(wanted, (this.now - start) / hourMs, (day + dayMs - start) / hourMs))
+    let clock = start
+    for (;;) {
+      const [slot, next] = [...this.fitted].reduce((a, b) => (b[1].endsAt < a[1].endsAt ? b : a))
+      if (next.endsAt >= this.runHours + left) break
+      const ran = Math.max(0, next.endsAt - this.runHours)
+      clock += ran * hourMs
+      left -= ran
+      this.runHours = Math.max(this.runHours, next.endsAt)
+      clock += (0.3 + this.uniform()) * hourMs
+      this.swap(clock, slot, (parts[next.part] as DemoPart).endsAs)
+      this.freeAt = clock + 0.2 * hourMs
+      left = Math.max(0, Math.min(left, (day + dayMs - clock) / hourMs - 0.3)) * (this.uniform() < 0.5 ? 0 : 1)
+    }
+    this.runHours += left
+    if (this.uniform() < 0.055) this.note(day + 15 * hourMs, notes[Math.floor(this.uniform() * notes.length)]!)
+  }
+
+  /** What happens on a morning before the first print. */
+  private planned(day: number, age: number, morning: number): void {
+    for (const [slot, { replaceAt }] of [...this.fitted])
+      if (replaceAt <= this.runHours) this.swap(morning, slot, 'replaced in time')
+    const daysAgo = Math.round((this.now - day) / dayMs)
+    const { name } = this.printer
+    if (name === 'Nautilus' && age === 270) this.resetMeter(morning)
+    if (name === 'Cowrie' && [151, 144, 136, 128, 119].includes(daysAgo)) {
+      this.note(morning - 0.4 * hourMs, 'Sheet gouged by a scraper again. Whoever used it yesterday evening: please ask for the induction on part removal.')
+      this.swap(morning, 'Build sheet', 'user damage')
+    }
+    if (['Limpet', 'Cockle', 'Periwinkle', 'Mussel'].includes(name) && daysAgo === 360)
+      this.swap(morning, 'Extruder lever', 'upgraded', 'metalLever', 'Plastic levers keep cracking; metal ones on four printers to see if it helps.')
+    if (['Limpet', 'Whelk', 'Mussel'].includes(name) && daysAgo === 330)
+      this.swap(morning, 'Guide tube', 'upgraded', 'heatTube', 'Trying the dearer tube.')
+    if (name === 'Urchin' && daysAgo === 75) this.deadOnArrival(morning)
+    if (name === 'Mussel' && daysAgo === 48) this.wrongReason(morning)
+    if (name === 'Barnacle' && daysAgo === 200)
+      this.swap(morning, 'Part-cooling fan', 'borrowed for another printer', undefined, 'Anemone needed one today.')
+  }
+
+  private endings(): void {
+    const { name } = this.printer
+    if (name === 'Whelk')
+      this.tell(this.now - 3 * dayMs + hourMs, 'technician', {
+        kind: 'hold-printer',
+        reason: 'Bed plug is brown and smells. Unplugged; do not use. A qualified electrical person must look at it first.',
+      })
+    if (name === 'Anemone')
+      this.note(this.now - 9 * dayMs, 'TEMPORARY: fan duct tied on with wire, the new one is ordered. Promised to make good by the end of the month.', 'oskar')
+  }
+
+  private swap(at: number, slot: string, removalReason: RemovalReason, into?: PartKey, note?: string): void {
+    const old = this.fitted.get(slot)!
+    const part = into ?? old.part
+    const who = ['technician', 'oskar', 'leandra'][Math.floor(this.uniform() * 3)]!
+    this.count(at - 60_000, who)
+    this.tell(at, who, {
+      kind: 'swap-part',
+      slotId: slotIdOf(this.printer.name, slot),
+      removalReason,
+      partTypeId: partTypeId(part),
+      ...(note ? { note } : {}),
+    })
+    this.fit(slot, part)
+    if (slot === 'Nozzle' && this.uniform() < 0.8) {
+      this.tell(at + 30_000, who, {
+        kind: 'swap-part',
+        slotId: slotIdOf(this.printer.name, 'Sock'),
+        removalReason: 'replaced in time',
+        partTypeId: partTypeId('sock'),
+        note: 'With the nozzle.',
+      })
+      this.fit('Sock', 'sock')
+    }
+  }
+
+  private deadOnArrival(at: number): void {
+    this.swap(at, 'Heat-break fan', 'replaced in time')
+    this.swap(at + 5 * 60_000, 'Heat-break fan', 'failed', undefined, 'The new one never turned. Dead out of the box; second one is fine.')
+  }
+
+  /** A swap entered with the wrong reason, put right the same day. */
+  private wrongReason(at: number): void {
+    this.swap(at, 'Sock', 'failed')
+    const entryKey = idOf('swap with the wrong reason')
+    this.told[this.told.length - 1]!.action.key = entryKey
+    this.told.push({
+      at: at + 2 * hourMs,
+      personId: personId('lead'),
+      action: {
+        kind: 'amend',
+        entryKey,
+        correction: { removalReason: 'replaced in time' },
+        reason: 'It was still good; it was changed because the nozzle was.',
+      },
+    })
+  }
+
+  private resetMeter(at: number): void {
+    this.count(at - 600_000, 'technician')
+    this.meterOffset = this.runHours
+    this.tell(at, 'technician', {
+      kind: 'count-hours',
+      meterHours: 0,
+      meterWasReset: true,
+      note: 'New firmware flashed; the meter starts again at 0.',
+    })
+  }
+
+  private lastCountAt = 0
+  private count(at: number, who: string): void {
+    if (at <= this.lastCountAt) return
+    this.lastCountAt = at
+    const meterHours = Math.round((this.runHours - this.meterOffset) * 100) / 100
+    this.tell(at, who, { kind: 'count-hours', meterHours })
+  }
+
+  private note(at: number, text: string, who?: string): void {
+    const writers: [string, Role][] = people.map(({ name, role }) => [name, role])
+    this.tell(at, who ?? writers[Math.floor(this.uniform() * writers.length)]![0], { kind: 'note', text })
+  }
+
+  private tell(at: number, who: string, action: Record<string, unknown>): void {
+    this.told.push({ at, personId: personId(who), action: { ...action, printerId: printerIdOf(this.printer.name) } })
+  }
+}

@@ -1,0 +1,174 @@
+import type { RemovalReason, Role } from '@diatribon/contract'
+
+/** The made-up workshop of the demo. All names are invented. */
+export const workshop = {
+  name: 'Saltmarsh Museum Works',
+  timeZone: 'Europe/Lisbon',
+  currency: 'EUR',
+  labourCostMinorPerHour: 3000,
+}
+
+export const demoPin = '314159'
+export const demoSignIns = ['lead', 'technician', 'member']
+
+export const people: { name: string; displayName: string; role: Role }[] = [
+  { name: 'lead', displayName: 'Maren Holt', role: 'lead' },
+  { name: 'technician', displayName: 'Iwo Brandsma', role: 'technician' },
+  { name: 'member', displayName: 'Tilda Quist', role: 'member' },
+  { name: 'oskar', displayName: 'Oskar Fenn', role: 'technician' },
+  { name: 'leandra', displayName: 'Leandra Moss', role: 'technician' },
+  { name: 'pim', displayName: 'Pim Adair', role: 'operator' },
+  { name: 'juna', displayName: 'Juna Vale', role: 'operator' },
+  { name: 'corin', displayName: 'Corin Thatch', role: 'operator' },
+  { name: 'sefa', displayName: 'Sefa Lund', role: 'member' },
+]
+
+export interface DemoPart {
+  name: string
+  slotKind: string
+  /** The life that the simulation draws from: Weibull shape and scale in running hours. */
+  trueLife: { shape: number; scale: number }
+  priceMinor: number
+  minutes: number
+  failureExtraMinor: number
+  tradeIntervalHours: number
+  /** How its end shows, and which share is replaced before that, at about which age. */
+  endsAs: Extract<RemovalReason, 'failed' | 'worn at check'>
+  inTime?: { share: number; ageHours: number }
+}
+
+const part = (
+  name: string,
+  slotKind: string,
+  [shape, scale]: [number, number],
+  [priceMinor, minutes, failureExtraMinor, tradeIntervalHours]: [number, number, number, number],
+  rest: Partial<DemoPart> = {},
+): DemoPart => ({
+  name,
+  slotKind,
+  trueLife: { shape, scale },
+  priceMinor,
+  minutes,
+  failureExtraMinor,
+  tradeIntervalHours,
+  endsAs: 'failed',
+  ...rest,
+})
+
+export const parts = {
+  brassNozzle: part('Brass nozzle 0.4', 'nozzle', [2.2, 420], [120, 10, 1400, 300], { inTime: { share: 0.45, ageHours: 300 } }),
+  hardNozzle: part('Hardened nozzle 0.4', 'nozzle', [2.6, 1500], [900, 12, 1800, 1200]),
+  sock: part('Silicone sock', 'silicone sock', [2, 700], [250, 3, 300, 300]),
+  heatBreakFan: part('Heat-break fan 40 mm', 'heat-break fan', [2.8, 1900], [900, 25, 3200, 1500], { inTime: { share: 0.15, ageHours: 1500 } }),
+  partFan: part('Part-cooling fan', 'part-cooling fan', [1.6, 32000], [700, 20, 1200, 8000]),
+  electronicsFan: part('Electronics fan', 'electronics fan', [0.7, 4200], [650, 25, 4200, 4000]),
+  plasticLever: part('Extruder lever, plastic', 'extruder lever', [3.4, 1600], [400, 20, 1900, 1200]),
+  metalLever: part('Extruder lever, metal', 'extruder lever', [2.5, 30000], [1800, 20, 1900, 6000]),
+  driveGear: part('Drive gear', 'drive gear', [2, 5200], [800, 25, 1500, 4000]),
+  guideTube: part('Guide tube', 'guide tube', [2.4, 1150], [600, 15, 1600, 900], { inTime: { share: 0.25, ageHours: 900 } }),
+  heatTube: part('Guide tube, high heat', 'guide tube', [2.4, 1150], [1500, 15, 1600, 900]),
+  belt: part('Timing belt 6 mm', 'belt', [3, 3600], [500, 40, 4200, 3500], {
+    endsAs: 'worn at check',
+    inTime: { share: 0.4, ageHours: 2700 },
+  }),
+  wheels: part('Guide wheel set', 'wheels', [2.2, 2600], [1200, 45, 1800, 2500], { endsAs: 'worn at check' }),
+  bearings: part('Linear bearing set', 'bearings', [2.6, 4200], [2200, 70, 6500, 4000], { endsAs: 'worn at check' }),
+  nut: part('Lead-screw nut', 'lead-screw nut', [3, 3800], [600, 50, 4500, 3500], { endsAs: 'worn at check' }),
+  plate: part('Spring-steel sheet', 'build sheet', [1.8, 1400], [1800, 4, 900, 1200], { endsAs: 'worn at check' }),
+} satisfies Record<string, DemoPart>
+export type PartKey = keyof typeof parts
+
+export interface DemoModel {
+  make: string
+  name: string
+  build: string
+  slots: [slot: string, part: PartKey][]
+}
+
+const head: DemoModel['slots'] = [
+  ['Nozzle', 'brassNozzle'],
+  ['Sock', 'sock'],
+  ['Heat-break fan', 'heatBreakFan'],
+  ['Part-cooling fan', 'partFan'],
+  ['Electronics fan', 'electronicsFan'],
+  ['Drive gear', 'driveGear'],
+]
+const frame: DemoModel['slots'] = [
+  ['X belt', 'belt'],
+  ['Y belt', 'belt'],
+  ['Lead-screw nut', 'nut'],
+  ['Build sheet', 'plate'],
+]
+
+export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
+  dunlin: {
+    make: 'Dunlin',
+    name: 'D2',
+    build: 'Guided feed, carriage on wheels',
+    slots: [...head, ['Extruder lever', 'plasticLever'], ['Guide tube', 'guideTube'], ...frame, ['Carriage wheels', 'wheels']],
+  },
+  turnstone: {
+    make: 'Turnstone',
+    name: 'R1',
+    build: 'Direct feed, carriage on rails',
+    slots: [...head, ...frame, ['X bearings', 'bearings']],
+  },
+  whimbrel: {
+    make: 'Whimbrel',
+    name: 'H300',
+    build: 'Direct feed, rails, enclosed for hot materials',
+    slots: [['Nozzle', 'hardNozzle'], ...head.slice(1), ...frame, ['X bearings', 'bearings']],
+  },
+}
+
+export interface DemoPrinter {
+  name: string
+  model: keyof typeof models
+  room: string
+  rack: string
+  place: number
+  /** Months in the workshop. */
+  months: number
+  /** Mean running hours on an open day. */
+  hoursPerDay: number
+  meterHours: number
+}
+
+const printer = (
+  name: string,
+  model: keyof typeof models,
+  [room, rack, place]: [string, string, number],
+  [months, hoursPerDay, meterHours = 0]: [number, number, number?],
+): DemoPrinter => ({ name, model, room, rack, place, months, hoursPerDay, meterHours })
+
+export const printers: DemoPrinter[] = [
+  printer('Limpet', 'dunlin', ['Main workshop', 'A', 1], [26, 7.5]),
+  printer('Cowrie', 'dunlin', ['Main workshop', 'A', 2], [26, 6.8]),
+  printer('Whelk', 'dunlin', ['Main workshop', 'A', 3], [26, 6.2]),
+  printer('Cockle', 'dunlin', ['Main workshop', 'A', 4], [26, 7.9]),
+  printer('Periwinkle', 'dunlin', ['Main workshop', 'B', 1], [22, 5.5]),
+  printer('Mussel', 'dunlin', ['Main workshop', 'B', 2], [22, 6.9]),
+  printer('Nautilus', 'turnstone', ['Main workshop', 'B', 3], [26, 8.4]),
+  printer('Urchin', 'turnstone', ['Main workshop', 'B', 4], [26, 8.8]),
+  printer('Anemone', 'turnstone', ['Main workshop', 'C', 1], [24, 7.2]),
+  printer('Barnacle', 'turnstone', ['Main workshop', 'C', 2], [18, 9.1]),
+  printer('Scallop', 'turnstone', ['Main workshop', 'C', 3], [7, 8.2]),
+  printer('Seahorse', 'whimbrel', ['Hot room', 'D', 1], [26, 8.6, 640]),
+  printer('Starfish', 'whimbrel', ['Hot room', 'D', 2], [26, 7.4]),
+  printer('Lobster', 'whimbrel', ['Hot room', 'D', 3], [20, 9.3]),
+]
+
+export const notes = [
+  'First layer a little thin at the back left; cleaned the sheet, better.',
+  'Spool was tangled; print saved by pausing in time.',
+  'Ran a tactile map in grey, no trouble.',
+  'Squeak at the right end of travel, a strand of filament was lodged in the rail. Gone.',
+  'Belt plucked: sounds as it did last month.',
+  'Plastic strings pulled out of the electronics vent with tweezers, power off.',
+  'Filament felt damp, moved the spool to the dry box.',
+  'Gantry gauge blocks: both ends the same.',
+  'Small ooze on the nozzle tip wiped off while hot (gloves).',
+  'Display mounts for the tide room finished, 14 pieces.',
+  'Left it preheating by mistake for twenty minutes; switched off. Please do not leave it hot unattended.',
+  'Noticed faint bands at a regular pitch; cleaned and oiled the lead screw.',
+]

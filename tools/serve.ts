@@ -1,0 +1,73 @@
+import { join } from 'node:path'
+import {
+  clockFrom,
+  migrateDatabase,
+  openDatabase,
+  playBook,
+  realClock,
+  setPin,
+  startServer,
+  StartProblem,
+  tables,
+  type Clock,
+} from '@diatribon/server'
+import { simulateBook } from './demo/simulate.ts'
+import { demoPin, demoSignIns } from './demo/workshop.ts'
+
+/** One server process: migrations, demo data when empty, then HTTP. Started by start.mjs and by the bench. */
+async function main(): Promise<void> {
+  const { DATABASE_URL, PORT = '4310', DIATRIBON_DEMO, DIATRIBON_DEMO_NOW, DIATRIBON_ECHO, LOG_LEVEL } = process.env
+  const root = process.env.DIATRIBON_ROOT!
+  const port = Number(PORT)
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new StartProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
+  const clock = clockOf(DIATRIBON_DEMO_NOW)
+  await migrateDatabase(DATABASE_URL!, join(root, 'server', 'migrations'))
+  const demo = DIATRIBON_DEMO === '0' ? false : await loadDemo(DATABASE_URL!, clock)
+  const server = await startServer({
+    databaseUrl: DATABASE_URL!,
+    clock,
+    port,
+    webFolder: join(root, 'web', 'dist'),
+    demo: demo ? { names: demoSignIns, pin: demoPin } : null,
+    echo: DIATRIBON_ECHO === '1',
+    logLevel: LOG_LEVEL,
+  })
+  const stop = () => void server.close().finally(() => process.exit(0))
+  process.on('SIGINT', stop)
+  process.on('SIGTERM', stop)
+  process.on('disconnect', stop) // the command that started this process is gone
+  console.log(`Diatribon is ready at ${server.url}`)
+}
+
+function clockOf(moment: string | undefined): Clock {
+  if (!moment) return realClock
+  const start = new Date(moment)
+  if (Number.isNaN(start.getTime()))
+    throw new StartProblem(`DIATRIBON_DEMO_NOW is ${moment}; it must be a moment such as 2026-03-01T09:00:00Z.`)
+  return clockFrom(start)
+}
+
+/** @returns whether this database holds the demo workshop */
+async function loadDemo(url: string, clock: Clock): Promise<boolean> {
+  const { pool, db } = openDatabase(url, 2)
+  try {
+    const [there] = await db.select({ name: tables.site.name }).from(tables.site).limit(1)
+    const book = simulateBook(clock())
+    const first = book[0]!.action as { siteId: string; name: string }
+    if (there) return there.name === first.name
+    console.log('Loading the demo workshop …')
+    await playBook(pool, book)
+    for (const { action } of book)
+      if (action.kind === 'admit-person' && demoSignIns.includes(action.name as string))
+        await setPin(db, action.personId as string, demoPin)
+    return true
+  } finally {
+    await pool.end()
+  }
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof StartProblem ? error.message : error)
+  process.exit(1)
+})

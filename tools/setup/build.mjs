@@ -1,0 +1,69 @@
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { root } from './folders.mjs'
+
+const sources = ['contract/src', 'core/src', 'server/src', 'tools/demo', 'tools/serve.ts']
+const webSources = ['contract/src', 'core/src', 'web/src', 'web/index.html', 'web/vite.config.ts', 'web/public']
+
+export const distFolder = join(root, 'tools', 'dist')
+export const webFolder = join(root, 'web', 'dist')
+
+/** Bundles the server; packages stay outside the bundle, which takes a fraction of a second. */
+export async function buildServer() {
+  await unlessUnchanged(join(distFolder, '.stamp'), sources, async () => {
+    const { build } = await import('esbuild')
+    rmSync(distFolder, { recursive: true, force: true })
+    await build({
+      absWorkingDir: root,
+      entryPoints: { serve: 'tools/serve.ts', judgeWorker: 'server/src/lives/judgeWorker.ts' },
+      outdir: distFolder,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      sourcemap: true,
+      logLevel: 'error',
+      plugins: [packagesOutside],
+    })
+    writeFileSync(join(distFolder, 'package.json'), '{ "type": "module" }\n')
+  })
+}
+
+/** Workspaces are bundled, registry packages are not. */
+const packagesOutside = {
+  name: 'packages-outside',
+  setup(build) {
+    build.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@diatribon/') ? null : { path, external: true }))
+  },
+}
+
+/** Builds the web application. */
+export async function buildWeb() {
+  await unlessUnchanged(join(webFolder, '.stamp'), webSources, async () => {
+    console.log('Building the web application …')
+    const { build } = await import('vite')
+    await build({ root: join(root, 'web'), logLevel: 'error' })
+  })
+}
+
+async function unlessUnchanged(stamp, paths, build) {
+  const wanted = hashOf([...paths, 'package-lock.json'])
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return
+  await build()
+  mkdirSync(join(stamp, '..'), { recursive: true })
+  writeFileSync(stamp, wanted)
+}
+
+function hashOf(paths) {
+  const hash = createHash('sha256').update(process.version)
+  for (const path of paths) walk(path, (file) => hash.update(file).update('\0').update(readFileSync(join(root, file))))
+  return hash.digest('hex')
+}
+
+function walk(path, visit) {
+  const full = join(root, path)
+  if (!existsSync(full)) return
+  if (!statSync(full).isDirectory()) return visit(path)
+  for (const name of readdirSync(full).sort()) walk(`${path}/${name}`, visit)
+}

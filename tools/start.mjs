@@ -1,0 +1,70 @@
+import { spawn } from 'node:child_process'
+import { join } from 'node:path'
+import { clusterFolder, homeFolder, root } from './setup/folders.mjs'
+import { portIsFree, startCluster } from './setup/cluster.mjs'
+import { takeLock } from './setup/lock.mjs'
+import { requireNodeModules } from './setup/nodeModules.mjs'
+import { runCommand, SetupProblem } from './setup/say.mjs'
+import { requirePostgres } from './setup/systemPackages.mjs'
+
+const usualPort = 4310
+const portsTried = 50
+
+/** npm start: everything from a bare clone to a running application. Needs nothing but Node. */
+runCommand(async () => {
+  const home = homeFolder()
+  const openLock = takeLock(home, 'start', 'Diatribon')
+  let stopping = false
+  let server = null
+  const stop = () => {
+    stopping = true
+    server?.kill('SIGTERM')
+  }
+  process.on('SIGINT', stop)
+  process.on('SIGTERM', stop)
+  let cluster = null
+  try {
+    const port = await choosePort()
+    const ownDatabase = !process.env.DATABASE_URL
+    const bin = ownDatabase ? requirePostgres() : null
+    requireNodeModules()
+    const { buildServer, buildWeb, distFolder } = await import('./setup/build.mjs')
+    await buildServer()
+    await buildWeb()
+    if (stopping) return 0
+    if (ownDatabase) cluster = await startCluster(bin, clusterFolder(home, 'database'))
+    if (stopping) return 0
+    server = spawn(process.execPath, ['--enable-source-maps', join(distFolder, 'serve.js')], {
+      cwd: root,
+      // Its own process group: Ctrl-C reaches it through us, after which the database may stop.
+      detached: true,
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
+        PORT: String(port),
+        DIATRIBON_ROOT: root,
+      },
+    })
+    const code = await new Promise((done) => server.once('exit', (code) => done(code)))
+    return stopping ? 0 : (code ?? 1)
+  } finally {
+    await cluster?.stop()
+    openLock()
+  }
+})
+
+/** PORT when it is said; else the usual port, or the next free one when another clone has it. */
+async function choosePort() {
+  const { PORT } = process.env
+  if (PORT !== undefined) {
+    const port = Number(PORT)
+    if (!Number.isInteger(port) || port < 0 || port > 65535) throw new SetupProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
+    if (port !== 0 && !(await portIsFree(port)))
+      throw new SetupProblem(`Port ${port} is already in use. Set PORT to a free one, or stop the program that holds it.`)
+    return port
+  }
+  for (let port = usualPort; port < usualPort + portsTried; port++) if (await portIsFree(port)) return port
+  throw new SetupProblem(`Ports ${usualPort} to ${usualPort + portsTried - 1} are all in use. Set PORT to a free one.`)
+}

@@ -1,0 +1,96 @@
+import { Button, NumberInput } from '@mantine/core'
+import { useForm } from '@mantine/form'
+import type { BenchReplacementAnswer, BenchReplacementRequest } from '@diatribon/contract'
+import { replacementCostRate } from '@diatribon/core'
+import { CostCurve } from '../charts/CostCurve.tsx'
+import { FigureWithTable } from '../ui/FigureWithTable.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import { number } from '../ui/words.ts'
+import classes from './Bench.module.css'
+import { downloadCsv } from './csv.ts'
+import { useSum } from './useSum.ts'
+
+const fields: { name: keyof BenchReplacementRequest; label: string; description: string }[] = [
+  { name: 'shape', label: 'Shape', description: 'Above 1: they wear out' },
+  { name: 'scale', label: 'Scale', description: 'Age before which 63 in 100 fail' },
+  { name: 'preventiveCost', label: 'Cost of a replacement in time', description: 'Price and work' },
+  { name: 'failureCost', label: 'Cost of a failure', description: 'The same, with lost print, time down, clean-up' },
+]
+
+/** Least-cost replacement age for any life and costs. */
+export function ReplacementBench() {
+  const form = useForm<Record<keyof BenchReplacementRequest, number | string>>({
+    initialValues: { shape: 2, scale: 1000, preventiveCost: 1, failureCost: 5 },
+  })
+  const { ask, answer, problem, busy } = useSum<BenchReplacementRequest, BenchReplacementAnswer>('/api/bench/replacement')
+  return (
+    <div className={classes.columns}>
+      <form onSubmit={form.onSubmit((values) => void ask(values as BenchReplacementRequest))}>
+        {fields.map(({ name, label, description }) => (
+          <NumberInput key={name} label={label} description={description} hideControls min={0} required mt="sm" {...form.getInputProps(name)} />
+        ))}
+        <Problem error={problem} />
+        <Button type="submit" mt="md" loading={busy}>
+          Reckon
+        </Button>
+      </form>
+      <div aria-live="polite">{answer && <ReplacementAnswer {...answer} />}</div>
+    </div>
+  )
+}
+
+function ReplacementAnswer({ asked, answer }: { asked: BenchReplacementRequest; answer: BenchReplacementAnswer }) {
+  const { shape, scale, preventiveCost: preventive, failureCost: failure } = asked
+  const life = { shape, scale }
+  const ages = [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.8, 1, 1.25, 1.5, 2].map((share) => share * scale)
+  const rows = ages.map((age) => [age, replacementCostRate(life, { preventive, failure }, age)] as const)
+  const download = () =>
+    downloadCsv('replacement.csv', [
+      ['figure', 'value'],
+      ['least-cost age', answer.age],
+      ['cost per unit of age', answer.costRate],
+      ['run to failure, cost per unit of age', answer.runToFailureCostRate],
+      [],
+      ['replaced at', 'cost per unit of age'],
+      ...rows.map((row) => [...row]),
+    ])
+  return (
+    <>
+      <p className={classes.words}>{answer.words}</p>
+      <dl className={classes.facts}>
+        <div>
+          <dt>Replace at</dt>
+          <dd>{answer.age === null ? 'never on a clock' : number(answer.age, 6)}</dd>
+        </div>
+        <div>
+          <dt>Cost per unit of age</dt>
+          <dd>{number(answer.costRate, 6)}</dd>
+        </div>
+        <div>
+          <dt>Run to failure</dt>
+          <dd>{number(answer.runToFailureCostRate, 6)}</dd>
+        </div>
+      </dl>
+      <FigureWithTable
+        title="Cost by age of replacement"
+        caption="Barlow and Hunter's age replacement. Dashed: run to failure."
+        columns={['Replaced at', 'Cost per unit of age']}
+        rows={rows.map(([age, rate]) => [number(age), number(rate, 5)])}
+        aside={
+          <Button size="compact-sm" variant="default" onClick={download}>
+            Download CSV
+          </Button>
+        }
+      >
+        <CostCurve
+          life={life}
+          cost={{ preventive, failure }}
+          interval={answer.age}
+          unit="unit of scale"
+          yLabel="cost per unit of age"
+          yFormat={(v) => number(v, 3)}
+        />
+      </FigureWithTable>
+    </>
+  )
+}

@@ -1,0 +1,58 @@
+import Papa from 'papaparse'
+
+export interface LifeRow {
+  lower: number
+  upper: number | null
+  weight: number
+}
+
+/** What was pasted, row by row: records, and the rows that cannot be read, named by number and reason. */
+export interface ReadColumns {
+  rows: LifeRow[]
+  problems: string[]
+}
+
+const failedWords = /^(failed|f|1|yes|true)$/i
+const runningWords = /^(running|still good|r|0|no|false|)$/i
+
+/**
+ * Reads a pasted pair of columns: age, and whether the part failed or was still running; a third column is the count.
+ * A first row that holds no number is a heading. Separators are found out: tab, comma, semicolon.
+ */
+export function readLifeColumns(text: string): ReadColumns {
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', delimitersToGuess: ['\t', ';', ','] })
+  const read: ReadColumns = { rows: [], problems: [] }
+  data.forEach((cells, i) => {
+    const [ageText = '', state = '', countText = ''] = cells.map((cell) => cell.trim())
+    const age = toNumber(ageText)
+    if (i === 0 && age === null) return // heading
+    const count = countText === '' ? 1 : toNumber(countText)
+    const problem =
+      age === null || age < 0
+        ? `“${ageText}” is no age; ages are numbers from 0`
+        : count === null || count <= 0
+          ? `“${countText}” is no count; counts are more than 0`
+          : !failedWords.test(state) && !runningWords.test(state)
+            ? `“${state}” is neither failed nor running`
+            : null
+    if (problem) read.problems.push(`Row ${i + 1}: ${problem}.`)
+    else read.rows.push({ lower: age!, upper: failedWords.test(state) ? age! : null, weight: count! })
+  })
+  return read
+}
+
+/** A number written with a point or a decimal comma. */
+function toNumber(text: string): number | null {
+  const value = Number(text.replace(/^(\d+),(\d+)$/, '$1.$2'))
+  return text !== '' && Number.isFinite(value) ? value : null
+}
+
+/** Offers rows as a CSV file (RFC 4180). */
+export function downloadCsv(name: string, rows: (string | number | null)[][]): void {
+  const url = URL.createObjectURL(new Blob([Papa.unparse(rows)], { type: 'text/csv' }))
+  const link = document.createElement('a')
+  link.href = url
+  link.download = name
+  link.click()
+  URL.revokeObjectURL(url)
+}

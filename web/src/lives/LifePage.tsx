@@ -1,0 +1,141 @@
+import { Link, useParams } from 'react-router'
+import type { LifePage as Page } from '@diatribon/contract'
+import { survival } from '@diatribon/core'
+import { CostCurve } from '../charts/CostCurve.tsx'
+import { SurvivalChart } from '../charts/SurvivalChart.tsx'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { FigureWithTable } from '../ui/FigureWithTable.tsx'
+import { day, hours, money, number, plural } from '../ui/words.ts'
+import classes from './Lives.module.css'
+import { useLife } from './useLives.ts'
+import { replacementCostRate } from '@diatribon/core'
+
+/** One part type: what its history says, its curves, and every record behind them. */
+export function LifePage() {
+  const { id = '' } = useParams()
+  const life = useLife(id)
+  return <AsyncView of={life}>{(page) => <Life page={page} />}</AsyncView>
+}
+
+function Life({ page }: { page: Page }) {
+  const { site } = useSession()
+  const { partType, fit, failures, fitted, inPlace, words, lifeWords, intervalHours, basis, cost, records } = page
+  const learned = basis === 'own history'
+  const oldest = records.reduce((most, { ageHours }) => Math.max(most, ageHours), 0)
+  const perHundred = (minorPerHour: number) => `${money(minorPerHour * 100, site.currency)} per 100 h`
+  return (
+    <>
+      <p style={{ margin: 0 }}>
+        <Link to="/lives">All part types</Link>
+      </p>
+      <h1>{partType.name}</h1>
+      <div className={classes.verdict}>
+        <p className={classes.interval}>
+          <b>{hours(intervalHours)}</b>
+          <span>{learned ? 'learned here' : "the catalogue's interval"}</span>
+        </p>
+        <div>
+          <p>{words}</p>
+          {lifeWords && failures >= 3 && <p className="quiet">{lifeWords}</p>}
+        </div>
+      </div>
+      <dl className={classes.facts}>
+        <Fact name="Fitted so far" value={`${fitted}, ${inPlace} in place now`} />
+        <Fact name="Ended by wear" value={String(failures)} />
+        {fit && failures >= 3 && (
+          <>
+            <Fact name="Shape" value={`${number(fit.shape, 3)} ${range(fit.shapeLimits)}`} />
+            <Fact name="Scale" value={`${hours(fit.scale)} ${range(fit.scaleLimits)}`} />
+          </>
+        )}
+        <Fact name="Replaced in time costs" value={`${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`} />
+        <Fact name="A failure costs" value={money(cost.failureMinor, site.currency)} />
+        {page.costRateMinorPerHour !== null && <Fact name="At this interval" value={perHundred(page.costRateMinorPerHour)} />}
+        {page.runToFailureMinorPerHour !== null && failures >= 3 && (
+          <Fact name="Run to failure" value={perHundred(page.runToFailureMinorPerHour)} />
+        )}
+      </dl>
+      <div className={classes.charts}>
+        <FigureWithTable
+          title="How long they last"
+          caption={`Steps: counted here (Kaplan–Meier, 95 % band). ${fit && failures >= 3 ? 'Curve: Weibull life fitted to the same records.' : 'Too few failures for a curve.'}`}
+          columns={['Age, h', 'Share still good', 'Standard error', 'Fitted']}
+          rows={page.survival.map((s) => [
+            number(s.time),
+            number(s.survival, 3),
+            number(s.standardError, 2),
+            fit && failures >= 3 ? number(survival(fit, s.time), 3) : '',
+          ])}
+        >
+          <SurvivalChart steps={page.survival} life={failures >= 3 ? fit : null} unit="running hours" oldest={oldest} interval={intervalHours} />
+        </FigureWithTable>
+        {fit && failures >= 3 && fit.shape > 1 && (
+          <FigureWithTable
+            title="What replacing early costs"
+            caption="Price, work and failures together, per 100 running hours, for each age of replacement (Barlow and Hunter)."
+            columns={['Replaced at, h', 'Cost per 100 h']}
+            rows={[0.25, 0.5, 0.75, 1, 1.25, 1.5, 2].map((f) => {
+              const age = f * intervalHours
+              return [number(age, 3), money(100 * replacementCostRate(fit, costOf(cost), age), site.currency)]
+            })}
+          >
+            <CostCurve
+              life={fit}
+              cost={costOf(cost)}
+              interval={intervalHours}
+              unit="running hours"
+              yLabel={`${site.currency} per 100 h`}
+              yFormat={(v) => number(v, 3)}
+            />
+          </FigureWithTable>
+        )}
+      </div>
+      <section aria-labelledby="records">
+        <h2 id="records">Records</h2>
+        <p className="quiet">{plural(records.length, 'part')} shown, those in place first, then the newest ends.</p>
+        <div className={classes.tableFrame}>
+          <table className={classes.table}>
+            <thead>
+              <tr>
+                <th>Printer</th>
+                <th>Slot</th>
+                <th className={classes.right}>Age</th>
+                <th>Came out</th>
+                <th>Counts as</th>
+              </tr>
+            </thead>
+            <tbody>
+              {records.map((r) => (
+                <tr key={r.fittingId}>
+                  <td>
+                    <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
+                  </td>
+                  <td>{r.slotName}</td>
+                  <td className={classes.right}>{hours(r.ageHours)}</td>
+                  <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
+                  <td>{r.endsLife ? (r.ageHours === 0 ? 'dead on arrival, left out' : 'end of life') : 'still good then'}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      </section>
+    </>
+  )
+}
+
+/** Minor units per hour times 100 h over 100: the figures of the chart are major units per 100 h. */
+const costOf = ({ preventiveMinor, failureMinor }: Page['cost']) => ({ preventive: preventiveMinor, failure: failureMinor })
+
+const range = ([low, high]: [number | null, number | null]) =>
+  `(95 %: ${low === null ? 'no lower limit' : number(low, 3)} to ${high === null ? 'no upper limit' : number(high, 3)})`
+
+function Fact({ name, value }: { name: string; value: string }) {
+  return (
+    <div>
+      <dt>{name}</dt>
+      <dd>{value}</dd>
+    </div>
+  )
+}

@@ -1,0 +1,61 @@
+import { Link } from 'react-router'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { hours } from '../ui/words.ts'
+import classes from './Lives.module.css'
+import { useLives } from './useLives.ts'
+
+/** Every part type: how many were fitted and failed, and the interval that follows. */
+export function LivesPage() {
+  const lives = useLives()
+  return (
+    <>
+      <h1>Lives</h1>
+      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
+        How long parts last here, and when to replace them. Only wear teaches a life: upgrades, breakage and early replacements
+        count as still good when they came out.
+      </p>
+      <AsyncView of={lives}>
+        {(rows) =>
+          rows.length === 0 ? (
+            <Nothing title="The catalogue has no part types yet." />
+          ) : (
+            <div className={classes.tableFrame}>
+              <table className={classes.table}>
+                <thead>
+                  <tr>
+                    <th>Part type</th>
+                    <th className={classes.right}>Fitted</th>
+                    <th className={classes.right}>Ended by wear</th>
+                    <th className={classes.right}>Typical life</th>
+                    <th className={classes.right}>Interval</th>
+                    <th className={classes.basis}>Rests on</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map(({ partType, fitted, failures, fit, intervalHours, basis }) => (
+                    <tr key={partType.id}>
+                      <td>
+                        <Link to={`/lives/${partType.id}`}>
+                          <b>{partType.name}</b>
+                        </Link>
+                        <div className="quiet">{partType.slotKind}</div>
+                      </td>
+                      <td className={classes.right}>{fitted}</td>
+                      <td className={classes.right}>{failures}</td>
+                      <td className={classes.right}>{fit && failures >= 3 ? hours(fit.scale) : 'not known'}</td>
+                      <td className={classes.right}>
+                        <b>{hours(intervalHours)}</b>
+                      </td>
+                      <td className={classes.basis}>{basis === 'own history' ? 'own history' : `catalogue: ${basis}`}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )
+        }
+      </AsyncView>
+    </>
+  )
+}

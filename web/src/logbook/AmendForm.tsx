@@ -1,0 +1,104 @@
+import { Checkbox, NumberInput, Radio, Select, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import { kindNames, removalReasons, type Correction, type LogEntry, type PartType } from '@diatribon/contract'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { useAction } from '../ui/useAction.ts'
+
+/** Puts an entry right, or takes it back; the old one stays in the book. */
+export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
+  const from = entry.correctable as Correction
+  const { submit, problem, busy } = useAction('Entry amended', onClose)
+  const [way, setWay] = useState<'correct' | 'take back'>('correct')
+  const [correction, setCorrection] = useState<Correction>(from)
+  const [reason, setReason] = useState('')
+  const { data: catalogue } = useSWR<PartType[]>(from.partTypeId ? '/api/parts' : null)
+  const slotKind = catalogue?.find(({ id }) => id === from.partTypeId)?.slotKind
+  const set = (change: Correction) => setCorrection({ ...correction, ...change })
+  const changed = Object.fromEntries(
+    (Object.keys(from) as (keyof Correction)[]).filter((k) => correction[k] !== from[k]).map((k) => [k, correction[k]]),
+  ) as Correction
+  const [missing, setMissing] = useState<string | null>(null)
+  const onSubmit = () => {
+    if (way === 'correct' && Object.keys(changed).length === 0) return setMissing('Nothing has been changed yet.')
+    setMissing(null)
+    void submit({
+      kind: 'amend',
+      entryKey: entry.key,
+      reason,
+      ...(way === 'take back' ? { takeBack: true as const } : { correction: changed }),
+    })
+  }
+  return (
+    <ActionDialog
+      title={`Amend #${entry.seq}: ${kindNames[entry.kind]}`}
+      verb="Amend"
+      busy={busy}
+      problem={missing ? new Error(missing) : problem}
+      onClose={onClose}
+      onSubmit={onSubmit}
+    >
+      <p className="quiet" style={{ marginTop: 0 }}>
+        {entry.summary}
+      </p>
+      <Radio.Group label="What should happen?" value={way} onChange={(value) => setWay(value as typeof way)}>
+        <Radio value="correct" label="Correct it" size="md" mt={6} />
+        <Radio value="take back" label="Take it back: it never happened" size="md" mt={6} />
+      </Radio.Group>
+      {way === 'correct' && (
+        <>
+          {from.meterHours !== undefined && (
+            <NumberInput
+              label="Meter, in hours"
+              mt="sm"
+              hideControls
+              min={0}
+              value={correction.meterHours}
+              onChange={(value) => typeof value === 'number' && set({ meterHours: value })}
+            />
+          )}
+          {from.meterWasReset !== undefined && (
+            <Checkbox
+              label="The meter was reset"
+              mt="sm"
+              checked={correction.meterWasReset}
+              onChange={({ currentTarget }) => set({ meterWasReset: currentTarget.checked })}
+            />
+          )}
+          {from.removalReason && (
+            <Select
+              label="Why the old part came out"
+              mt="sm"
+              data={[...removalReasons]}
+              value={correction.removalReason}
+              onChange={(value) => value && set({ removalReason: value as Correction['removalReason'] })}
+              allowDeselect={false}
+            />
+          )}
+          {from.partTypeId && (
+            <Select
+              label="What went in"
+              mt="sm"
+              data={(catalogue ?? []).filter((t) => t.slotKind === slotKind).map(({ id, name }) => ({ value: id, label: name }))}
+              value={correction.partTypeId}
+              onChange={(value) => value && set({ partTypeId: value })}
+              allowDeselect={false}
+            />
+          )}
+          {from.text !== undefined && (
+            <Textarea label="Text" mt="sm" autosize value={correction.text} onChange={(e) => set({ text: e.currentTarget.value })} />
+          )}
+        </>
+      )}
+      <Textarea
+        label="Why? Everybody sees this."
+        mt="sm"
+        required
+        autosize
+        maxLength={500}
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+      />
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,28 @@
+import '@mantine/core/styles.css'
+import '@mantine/notifications/styles.css'
+import '@fontsource-variable/source-sans-3'
+import './global.css'
+import { MantineProvider } from '@mantine/core'
+import { Notifications } from '@mantine/notifications'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter } from 'react-router'
+import { SWRConfig } from 'swr'
+import { App } from './App.tsx'
+import { theme } from './theme.ts'
+import { read } from './ui/api.ts'
+
+createRoot(document.getElementById('root')!).render(
+  <MantineProvider theme={theme} defaultColorScheme="auto">
+    <Notifications position="bottom-center" />
+    <SWRConfig value={{ fetcher: read, keepPreviousData: true, errorRetryInterval: 3000, shouldRetryOnError: retryable }}>
+      <BrowserRouter>
+        <App />
+      </BrowserRouter>
+    </SWRConfig>
+  </MantineProvider>,
+)
+
+/** A refusal stays a refusal; only a lost connection is worth asking again. */
+function retryable(error: unknown): boolean {
+  return !(error instanceof Error && 'status' in error && Number(error.status) < 500)
+}

@@ -1,0 +1,110 @@
+import { Button } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { Duty, Round, Urgency } from '@diatribon/contract'
+import { SwapPartForm } from '../printers/SwapPartForm.tsx'
+import { usePrinter } from '../printers/usePrinter.ts'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { StateMark } from '../ui/marks.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { WearBar } from '../ui/WearBar.tsx'
+import { day, hours, plural } from '../ui/words.ts'
+import classes from './RoundPage.module.css'
+
+/** What is due: overdue first, then this week, then later. */
+export function RoundPage() {
+  const round = useSWR<Round>('/api/plan/round')
+  const [swapping, setSwapping] = useState<Duty | null>(null)
+  return (
+    <>
+      <h1>Round</h1>
+      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
+        Next replacements, by each printer’s running hours and its own hours per day over its last 28 counted days.
+      </p>
+      <AsyncView of={round}>
+        {({ overdue, thisWeek, later, laterCount }) => (
+          <>
+            <Section urgency="overdue" duties={overdue} empty="Nothing is overdue." onSwap={setSwapping} />
+            <Section urgency="this week" duties={thisWeek} empty="Nothing falls due this week." onSwap={setSwapping} />
+            <Section
+              urgency="later"
+              duties={later}
+              empty="Nothing else is in sight."
+              more={laterCount > later.length ? `The soonest ${later.length} of ${laterCount}.` : undefined}
+              onSwap={setSwapping}
+            />
+          </>
+        )}
+      </AsyncView>
+      {swapping && <SwapDuty duty={swapping} onClose={() => setSwapping(null)} />}
+    </>
+  )
+}
+
+function Section(props: { urgency: Urgency; duties: Duty[]; empty: string; more?: string; onSwap: (duty: Duty) => void }) {
+  const { urgency, duties, empty, more, onSwap } = props
+  return (
+    <section className={classes.section} aria-label={urgency}>
+      <h2>
+        <StateMark state={urgency} /> <span className="quiet">{duties.length > 0 && plural(duties.length, 'part')}</span>
+      </h2>
+      {duties.length === 0 ? (
+        <Nothing title={empty} />
+      ) : (
+        <ul className={classes.list}>
+          {duties.map((duty) => (
+            <DutyRow key={duty.fittingId} duty={duty} onSwap={onSwap} />
+          ))}
+        </ul>
+      )}
+      {more && <p className="quiet">{more}</p>}
+    </section>
+  )
+}
+
+function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void }) {
+  const { may } = useSession()
+  const { printer, slot, partType, hoursLeft, dueDate, intervalIsLearned } = duty
+  return (
+    <li className={classes.row}>
+      <span className={classes.place}>{printer.place}</span>
+      <div>
+        <Link to={`/printers/${printer.id}`} className={classes.printer}>
+          {printer.name}
+        </Link>
+        {printer.onHold && (
+          <div>
+            <StateMark state="on hold" />
+          </div>
+        )}
+      </div>
+      <div>
+        <b>{slot.name}</b>
+        <div className="quiet">
+          <Link to={`/lives/${partType.id}`}>{partType.name}</Link>
+        </div>
+      </div>
+      <div className={classes.bar}>
+        <WearBar duty={duty} />
+      </div>
+      <div>
+        <b>{hoursLeft <= 0 ? `${hours(-hoursLeft)} past` : `in ${hours(hoursLeft)}`}</b>
+        <div className="quiet">
+          {hoursLeft <= 0 ? 'due now' : dueDate ? day(dueDate) : 'does not run'}, {intervalIsLearned ? 'learned here' : 'catalogue'}
+        </div>
+      </div>
+      {may('swap parts') && (
+        <Button variant="default" size="sm" className={classes.swap} onClick={() => onSwap(duty)} aria-label={`Swap ${slot.name} of ${printer.name}`}>
+          Swap
+        </Button>
+      )}
+    </li>
+  )
+}
+
+function SwapDuty({ duty, onClose }: { duty: Duty; onClose: () => void }) {
+  const { data } = usePrinter(duty.printer.id)
+  return data ? <SwapPartForm page={data} slotId={duty.slot.id} onClose={onClose} /> : null
+}

@@ -1,0 +1,108 @@
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { Floor, FloorPrinter } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { StateMark } from '../ui/marks.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { WearBar } from '../ui/WearBar.tsx'
+import { ago, day, hours, plural } from '../ui/words.ts'
+import classes from './FloorPage.module.css'
+
+/** All printers by rack: may it be used, how long has it run, what is most worn, what comes next. */
+export function FloorPage() {
+  const floor = useSWR<Floor>('/api/printers')
+  return (
+    <>
+      <h1 className="unseen">Floor</h1>
+      <AsyncView of={floor}>
+        {({ racks }) =>
+          racks.length === 0 ? (
+            <Nothing title="No printer has been taken in yet.">
+              Printers are taken in through the interface for programs (<a href="/api/docs">/api/docs</a>, action take-in-printer).
+            </Nothing>
+          ) : (
+            racks.map(({ room, rack, printers }) => (
+              <section key={`${room} ${rack}`} className={classes.rack} aria-label={`${room}, rack ${rack}`}>
+                <div className={classes.head} aria-hidden>
+                  <h2>
+                    Rack {rack} <span className="quiet">{room}</span>
+                  </h2>
+                  <span>State</span>
+                  <span>Running hours</span>
+                  <span>Most worn part</span>
+                  <span>Next duty</span>
+                </div>
+                <ul className={classes.list}>
+                  {printers.map((printer) => (
+                    <PrinterRow key={printer.id} printer={printer} />
+                  ))}
+                </ul>
+              </section>
+            ))
+          )
+        }
+      </AsyncView>
+    </>
+  )
+}
+
+/** Longer without a count than this, and ages are guesses. */
+const staleDays = 7
+
+function PrinterRow({ printer }: { printer: FloorPrinter }) {
+  const { nowMs } = useSession()
+  const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, overdueCount } = printer
+  const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
+  return (
+    <li className={classes.row}>
+      <div className={classes.name}>
+        <span className={classes.place}>
+          {rack}
+          {place}
+        </span>
+        <span>
+          <Link to={`/printers/${id}`} className={classes.link}>
+            {name}
+          </Link>
+          <span className={classes.model}>
+            {make} {model}
+          </span>
+        </span>
+      </div>
+      <div>
+        <StateMark state={state} />
+        {holdReason && <div className={classes.reason}>{holdReason}</div>}
+      </div>
+      <div>
+        <b>{hours(runHours)}</b>
+        <div className={stale ? classes.stale : classes.small}>counted {ago(countedAt, nowMs())}</div>
+      </div>
+      <div>
+        {worst && (
+          <>
+            <div className={classes.worst}>
+              <span>{worst.slot.name}</span>
+              <span className="quiet">
+                {hours(worst.ageHours)} of {hours(worst.intervalHours)}
+              </span>
+            </div>
+            <WearBar duty={worst} compact />
+          </>
+        )}
+      </div>
+      <div>
+        {worst && (
+          <>
+            <StateMark state={worst.urgency} />
+            <div className={classes.small}>
+              {worst.urgency === 'overdue'
+                ? `${plural(overdueCount, 'part')} past the interval`
+                : `${worst.slot.name} in ${hours(worst.hoursLeft)}${worst.dueDate ? `, ${day(worst.dueDate)}` : ''}`}
+            </div>
+          </>
+        )}
+      </div>
+    </li>
+  )
+}

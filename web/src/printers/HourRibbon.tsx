@@ -1,0 +1,126 @@
+import { SegmentedControl } from '@mantine/core'
+import { useElementSize } from '@mantine/hooks'
+import { useState } from 'react'
+import type { PrinterPage, RemovalReason } from '@diatribon/contract'
+import { FigureWithTable } from '../ui/FigureWithTable.tsx'
+import { hours } from '../ui/words.ts'
+import classes from './HourRibbon.module.css'
+import { axisHeight, barHeight, endShapes, laneHeight, markLane, ribbonLayout, type Ribbon } from './ribbonLayout.ts'
+
+const spans = [
+  { value: 'all', label: 'All' },
+  { value: '1500', label: 'Last 1,500 h' },
+  { value: '400', label: 'Last 400 h' },
+]
+const markShapes = {
+  count: 'M0 2 L0 8',
+  'meter reset': 'M-4 0 H4 M0 0 V10',
+  note: 'M-3 1 H3 V8 H-3 Z',
+  hold: 'M-4 1 H4 V9 H-4 Z M-4 1 L4 9',
+  release: 'M-4 5 L-1 9 L4 1',
+} as const
+
+/** The printer's running hours from left to right, one lane per slot, its parts as bars, what happened as marks. */
+export function HourRibbon({ page }: { page: PrinterPage }) {
+  const { ref, width } = useElementSize()
+  const [span, setSpan] = useState('1500')
+  const nameWidth = width < 600 ? 96 : 130
+  const ribbon = ribbonLayout(page, span === 'all' ? null : Number(span), Math.max(120, width - nameWidth))
+  return (
+    <FigureWithTable
+      title="Hour ribbon"
+      caption={<Legend />}
+      columns={['Slot', 'Part', 'Fitted at', 'Taken out at', 'Age', 'Reason']}
+      rows={page.fittings.map((f) => [
+        page.slots.find(({ id }) => id === f.slotId)?.name ?? '',
+        f.partTypeName,
+        hours(f.fittedHours),
+        f.removedHours === null ? 'in place' : hours(f.removedHours),
+        hours((f.removedHours ?? page.printer.runHours) - f.fittedHours),
+        f.removalReason ?? '',
+      ])}
+      aside={<SegmentedControl size="xs" data={spans} value={span} onChange={setSpan} aria-label="Hours shown" />}
+    >
+      <div ref={ref} className={classes.frame}>
+        {width > 0 && <Drawing ribbon={ribbon} nameWidth={nameWidth} />}
+      </div>
+    </FigureWithTable>
+  )
+}
+
+function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
+  const { width, height, lanes, bars, dues, marks, ticks, nowX } = ribbon
+  const lanesEnd = lanes.length * laneHeight
+  return (
+    <svg width={nameWidth + width} height={height} role="img" aria-label="Parts of this printer over its running hours; the table holds the same figures">
+      <g transform={`translate(${nameWidth} 0)`}>
+        {ticks.map(({ x, label }) => (
+          <g key={label} transform={`translate(${x} 0)`}>
+            <line y2={height - axisHeight + 4} className={classes.grid} />
+            <text y={height - 8} textAnchor={x < 20 ? 'start' : 'middle'} className={classes.tick}>
+              {label}
+            </text>
+          </g>
+        ))}
+        {lanes.map(({ id, name, y }) => (
+          <text key={id} x={-8} y={y + laneHeight / 2 + 4} textAnchor="end" className={classes.lane}>
+            {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
+          </text>
+        ))}
+        {bars.map(({ id, lane, x, width: barWidth, end, cutLeft, words }) => {
+          const middle = lane * laneHeight + laneHeight / 2
+          return (
+            <g key={id}>
+              <title>{words}</title>
+              <rect x={x} y={middle - barHeight / 2} width={barWidth} height={barHeight} className={end ? classes.past : classes.present} />
+              {cutLeft && <path d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`} className={classes.cut} />}
+              {end && <path d={endShapes[end]} transform={`translate(${x + barWidth} ${middle})`} className={endClass(end)} />}
+            </g>
+          )
+        })}
+        {dues.map(({ lane, x }) => (
+          <path key={lane} d={`M${x} ${lane * laneHeight + 2} v${laneHeight - 4}`} className={classes.due}>
+            <title>Due here</title>
+          </path>
+        ))}
+        <line x1={0} x2={width} y1={lanesEnd} y2={lanesEnd} className={classes.grid} />
+        <text x={-8} y={lanesEnd + 15} textAnchor="end" className={classes.lane}>
+          Counts, notes
+        </text>
+        {marks.map(({ seq, x, kind, words }) => (
+          <path key={`${kind}${seq}`} d={markShapes[kind]} transform={`translate(${x} ${lanesEnd + 6})`} className={kind === 'count' ? classes.count : classes.mark}>
+            <title>{words}</title>
+          </path>
+        ))}
+        <line x1={nowX} x2={nowX} y2={lanesEnd + markLane} className={classes.now} />
+        <text x={width} y={height - 8} textAnchor="end" className={classes.unit}>
+          h
+        </text>
+      </g>
+    </svg>
+  )
+}
+
+const endClass = (end: RemovalReason) => (end === 'failed' ? classes.failed : classes.end)
+
+function Legend() {
+  return (
+    <span className={classes.legend}>
+      {(Object.keys(endShapes) as RemovalReason[]).map((reason) => (
+        <span key={reason}>
+          <svg width="14" height="14" viewBox="-7 -7 14 14" aria-hidden>
+            <path d={endShapes[reason]} className={endClass(reason)} />
+          </svg>
+          {reason}
+        </span>
+      ))}
+      <span>
+        <svg width="14" height="14" viewBox="-7 -7 14 14" aria-hidden>
+          <path d="M0 -7 V7" className={classes.due} />
+        </svg>
+        due
+      </span>
+      <span>Dark bar: in place now. Upright line: the printer’s hours today.</span>
+    </span>
+  )
+}

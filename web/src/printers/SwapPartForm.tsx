@@ -1,0 +1,100 @@
+import { Radio, Select, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { Caution } from '../parts/Caution.tsx'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { useAction } from '../ui/useAction.ts'
+import { WhenField } from '../ui/WhenField.tsx'
+import { hours, money } from '../ui/words.ts'
+
+const hints: Record<RemovalReason, string> = {
+  failed: 'It broke or stopped working. Teaches how long they last.',
+  'worn at check': 'Still working, but found worn out. Teaches how long they last.',
+  'replaced in time': 'Still good; changed before it could fail.',
+  upgraded: 'Still good; a better one takes its place.',
+  'user damage': 'Broken by handling, not by wear.',
+  'borrowed for another printer': 'Still good; needed elsewhere.',
+}
+
+/** A part comes out, with the reason, and another goes in. */
+export function SwapPartForm({ page, slotId, onClose }: { page: PrinterPage; slotId: string | null; onClose: () => void }) {
+  const { site } = useSession()
+  const { printer, slots } = page
+  const { data: catalogue } = useSWR<PartType[]>('/api/parts')
+  const [chosen, setChosen] = useState(slotId)
+  const [reason, setReason] = useState<RemovalReason | ''>('')
+  const [picked, setPicked] = useState<string | null>(null)
+  const [note, setNote] = useState('')
+  const [at, setAt] = useState<string>()
+  const slot = slots.find(({ id }) => id === chosen)
+  const { submit, problem, fields, busy } = useAction(`${printer.name}: ${slot?.name ?? 'part'} swapped`, onClose)
+  const partTypeId = picked ?? slot?.duty?.partType.id ?? null
+  const [missing, setMissing] = useState<string | null>(null)
+
+  const onSubmit = () => {
+    if (!slot || !reason || !partTypeId) {
+      setMissing(!slot ? 'Choose the slot.' : !reason ? 'Say why the old part comes out.' : 'Choose the new part.')
+      return
+    }
+    setMissing(null)
+    void submit({
+      kind: 'swap-part',
+      printerId: printer.id,
+      slotId: slot.id,
+      ...(slot.duty ? { fittingId: slot.duty.fittingId } : {}),
+      removalReason: reason,
+      partTypeId,
+      ...(note.trim() ? { note: note.trim() } : {}),
+      ...(at ? { at } : {}),
+    })
+  }
+
+  return (
+    <ActionDialog
+      title={`Swap part: ${printer.name}`}
+      verb="Swap"
+      busy={busy}
+      problem={missing ? new Error(missing) : problem}
+      onClose={onClose}
+      onSubmit={onSubmit}
+    >
+      <Select
+        label="Slot"
+        data={slots.map(({ id, name }) => ({ value: id, label: name }))}
+        value={chosen}
+        onChange={(id) => {
+          setChosen(id)
+          setPicked(null)
+        }}
+        allowDeselect={false}
+        data-autofocus={slotId ? undefined : true}
+      />
+      {slot && <Caution slotKind={slot.kind} />}
+      {slot?.duty && (
+        <p style={{ margin: '8px 0' }}>
+          In place: {slot.duty.partType.name}, {hours(slot.duty.ageHours)} old.
+        </p>
+      )}
+      <Radio.Group label="Why does it come out?" value={reason} onChange={(value) => setReason(value as RemovalReason)} mt="sm" required>
+        {removalReasons.map((value) => (
+          <Radio key={value} value={value} label={value} description={hints[value]} size="md" mt={8} />
+        ))}
+      </Radio.Group>
+      <Select
+        label="New part"
+        mt="md"
+        data={(catalogue ?? [])
+          .filter(({ slotKind }) => slotKind === slot?.kind)
+          .map(({ id, name, priceMinor }) => ({ value: id, label: `${name} (${money(priceMinor, site.currency)})` }))}
+        value={partTypeId}
+        onChange={setPicked}
+        allowDeselect={false}
+        error={fields.partTypeId}
+      />
+      <Textarea label="Note (optional)" mt="sm" autosize minRows={2} maxLength={2000} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+      <WhenField value={at} onChange={setAt} error={fields.at} />
+    </ActionDialog>
+  )
+}

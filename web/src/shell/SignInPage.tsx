@@ -1,0 +1,84 @@
+import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { useForm } from '@mantine/form'
+import { useState } from 'react'
+import useSWR from 'swr'
+import type { Welcome } from '@diatribon/contract'
+import { call } from '../ui/api.ts'
+import { Problem } from '../ui/Problem.tsx'
+import { FirstRunForm } from './FirstRunForm.tsx'
+import classes from './SignInPage.module.css'
+
+/** The way in: name and PIN, or opening the book of an empty site. */
+export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
+  const { data: welcome, mutate } = useSWR<Welcome>('/api/welcome')
+  const empty = welcome && welcome.siteName === null
+  return (
+    <main className={classes.page}>
+      <div className={classes.sheet}>
+        <p className={classes.brand}>Diatribon</p>
+        <h1>{empty ? 'Open the book' : (welcome?.siteName ?? 'Sign in')}</h1>
+        <p className="quiet">The wear book of the workshop: running hours, parts, what is due, and who did what.</p>
+        {empty ? (
+          <FirstRunForm
+            onOpened={() => {
+              void mutate()
+              onSignedIn()
+            }}
+          />
+        ) : (
+          <SignInForm demo={welcome?.demo ?? null} onSignedIn={onSignedIn} />
+        )}
+      </div>
+    </main>
+  )
+}
+
+function SignInForm({ demo, onSignedIn }: { demo: Welcome['demo']; onSignedIn: () => void }) {
+  const form = useForm({ initialValues: { name: '', pin: '' } })
+  const [problem, setProblem] = useState<unknown>(null)
+  const [busy, setBusy] = useState(false)
+  const submit = form.onSubmit(async (values) => {
+    setBusy(true)
+    setProblem(null)
+    try {
+      await call('POST', '/api/session', values)
+      onSignedIn()
+    } catch (error) {
+      setProblem(error)
+    } finally {
+      setBusy(false)
+    }
+  })
+  return (
+    <form onSubmit={submit}>
+      <TextInput label="Name" autoComplete="username" autoCapitalize="none" required {...form.getInputProps('name')} />
+      <PasswordInput
+        label="PIN"
+        inputMode="numeric"
+        autoComplete="current-password"
+        size="md"
+        mt="sm"
+        required
+        {...form.getInputProps('pin')}
+      />
+      <Problem error={problem} />
+      <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>
+        Sign in
+      </Button>
+      {demo && (
+        <p className="quiet">
+          Demo workshop: sign in as{' '}
+          {demo.names.map((name, i) => (
+            <span key={name}>
+              {i > 0 && (i === demo.names.length - 1 ? ' or ' : ', ')}
+              <button type="button" className={classes.name} onClick={() => form.setValues({ name, pin: demo.pin })}>
+                {name}
+              </button>
+            </span>
+          ))}{' '}
+          with PIN {demo.pin}.
+        </p>
+      )}
+    </form>
+  )
+}

@@ -1,0 +1,21 @@
+/** Single-key shortcuts can be switched off, for people who speak to their computer or type with unsteady hands. */
+const store = 'diatribon-shortcuts-off'
+
+export const shortcuts: { key: string; does: string; to?: string }[] = [
+  { key: 'F', does: 'Floor', to: '/floor' },
+  { key: 'R', does: 'Round', to: '/round' },
+  { key: 'L', does: 'Lives', to: '/lives' },
+  { key: 'B', does: 'Logbook', to: '/logbook' },
+  { key: 'C', does: 'Bench (calculator)', to: '/bench' },
+  { key: 'T', does: 'Drawing or table of the same figures' },
+  { key: '?', does: 'This list' },
+]
+
+export function shortcutsAreOn(): boolean {
+  return localStorage.getItem(store) === null
+}
+
+export function switchShortcuts(on: boolean): void {
+  if (on) localStorage.removeItem(store)
+  else localStorage.setItem(store, '1')
+}

@@ -1,0 +1,22 @@
+import type { PrinterState, Urgency } from '@diatribon/contract'
+
+/** State is told by word and shape first, colour second. */
+const shapes: Record<PrinterState | Urgency, { path: string; colour: string; word: string }> = {
+  'in service': { path: 'M1 7 L5 11 L13 2', colour: 'var(--fine)', word: 'In service' },
+  'on hold': { path: 'M2 2 H12 V12 H2 Z M2 2 L12 12', colour: 'var(--overdue)', word: 'On hold' },
+  overdue: { path: 'M7 1 L13 12 H1 Z', colour: 'var(--overdue)', word: 'Overdue' },
+  'this week': { path: 'M7 2 A5 5 0 0 1 7 12 Z M7 2 A5 5 0 0 0 7 12', colour: 'var(--soon)', word: 'This week' },
+  later: { path: 'M7 2 A5 5 0 1 1 6.99 2', colour: 'var(--quiet)', word: 'Later' },
+}
+
+export function StateMark({ state }: { state: PrinterState | Urgency }) {
+  const { path, colour, word } = shapes[state]
+  return (
+    <span style={{ color: colour, fontWeight: 600, whiteSpace: 'nowrap' }}>
+      <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden style={{ verticalAlign: '-0.1em', marginRight: 5 }}>
+        <path d={path} fill={state === 'overdue' ? 'currentColor' : 'none'} stroke="currentColor" strokeWidth="2" />
+      </svg>
+      {word}
+    </span>
+  )
+}

@@ -1,0 +1,57 @@
+/** Figures and moments as they are written on every screen. */
+
+const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 })
+const tenths = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, minimumFractionDigits: 1 })
+
+/** Running hours: tenths below ten, whole above. */
+export function hours(value: number): string {
+  return `${Math.abs(value) < 10 && value !== 0 ? tenths.format(value) : whole.format(value)} h`
+}
+
+export function number(value: number, digits = 4): string {
+  return new Intl.NumberFormat('en-GB', { maximumSignificantDigits: digits }).format(value)
+}
+
+/** A chance in per cent; small ones are not rounded to nothing. */
+export function chance(value: number): string {
+  const percent = value * 100
+  return percent > 0 && percent < 1 ? 'under 1 %' : `${whole.format(percent)} %`
+}
+
+export function money(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100)
+}
+
+export function moment(iso: string, timeZone: string): string {
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).format(new Date(iso))
+}
+
+/** A day given as YYYY-MM-DD or a moment, with its weekday. */
+export function day(iso: string, timeZone = 'UTC'): string {
+  const zone = iso.length === 10 ? 'UTC' : timeZone
+  return new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }).format(
+    new Date(iso),
+  )
+}
+
+/** How long ago, in the largest unit that says enough. */
+export function ago(iso: string, nowMs: number): string {
+  const minutes = Math.max(0, Math.round((nowMs - Date.parse(iso)) / 60_000))
+  if (minutes < 2) return 'just now'
+  if (minutes < 60) return `${minutes} min ago`
+  const asHours = Math.round(minutes / 60)
+  if (asHours < 24) return `${asHours} h ago`
+  const days = Math.round(minutes / 1440)
+  return days === 1 ? 'yesterday' : `${days} days ago`
+}
+
+export function plural(count: number, one: string, many = `${one}s`): string {
+  return `${whole.format(count)} ${count === 1 ? one : many}`
+}

@@ -1,0 +1,6 @@
+declare module '*.module.css' {
+  const classes: Record<string, string>
+  export default classes
+}
+declare module '*.css'
+declare module '@fontsource-variable/source-sans-3'
