@@ -192,6 +192,7 @@ class PrinterHistory {
     for (const [slot, { replaceAt }] of [...this.fitted])
       if (replaceAt <= this.runHours) this.swap(morning, slot, 'replaced in time')
     const daysAgo = Math.round((this.now - day) / dayMs)
+    if (daysAgo <= 28 && daysAgo >= 5) this.autumnService(morning)
     const { name } = this.printer
     if (name === 'Nautilus' && age === 270) this.resetMeter(morning)
     if (name === 'Cowrie' && [151, 144, 136, 128, 119].includes(daysAgo)) {
@@ -206,6 +207,15 @@ class PrinterHistory {
     if (name === 'Mussel' && daysAgo === 48) this.wrongReason(morning)
     if (name === 'Barnacle' && daysAgo === 200)
       this.swap(morning, 'Part-cooling fan', 'borrowed for another printer', undefined, 'Anemone needed one today.')
+  }
+
+  /** In the last weeks two technicians went round and changed most of what was old. */
+  private autumnService(morning: number): void {
+    for (const [slot, { part, fittedAt }] of [...this.fitted]) {
+      const { trueLife, tradeIntervalHours } = parts[part] as DemoPart
+      const old = 0.85 * Math.min(tradeIntervalHours, 0.8 * trueLife.scale)
+      if (this.runHours - fittedAt > old && this.uniform() < 0.12) this.swap(morning, slot, 'replaced in time')
+    }
   }
 
   private endings(): void {

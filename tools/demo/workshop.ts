@@ -61,7 +61,7 @@ export const parts = {
   sock: part('Silicone sock', 'silicone sock', [2, 700], [250, 3, 300, 300]),
   heatBreakFan: part('Heat-break fan 40 mm', 'heat-break fan', [2.8, 1900], [900, 25, 3200, 1500], { inTime: { share: 0.15, ageHours: 1500 } }),
   partFan: part('Part-cooling fan', 'part-cooling fan', [1.6, 32000], [700, 20, 1200, 8000]),
-  electronicsFan: part('Electronics fan', 'electronics fan', [0.7, 4200], [650, 25, 4200, 4000]),
+  electronicsFan: part('Electronics fan', 'electronics fan', [0.7, 4200], [650, 25, 4200, 8000]),
   plasticLever: part('Extruder lever, plastic', 'extruder lever', [3.4, 1600], [400, 20, 1900, 1200]),
   metalLever: part('Extruder lever, metal', 'extruder lever', [2.5, 30000], [1800, 20, 1900, 6000]),
   driveGear: part('Drive gear', 'drive gear', [2, 5200], [800, 25, 1500, 4000]),

@@ -24,6 +24,8 @@ export interface PrinterHead {
 export interface FloorPrinter extends PrinterHead {
   /** The part that has used the largest share of its interval. */
   worst: Duty | null
+  /** The part that falls due first. */
+  next: Duty | null
   overdueCount: number
 }
 

@@ -51,7 +51,7 @@ export async function lifePage(db: Db, judgements: Judgements, partTypeId: strin
     .innerJoin(printer, eq(printer.id, fitting.printerId))
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .where(ofType)
-    .orderBy(sql`${fitting.removedAt} desc nulls last`, desc(fitting.fittedAt))
+    .orderBy(sql`${fitting.removedAt} desc nulls first`, desc(fitting.fittedAt))
     .limit(recordsShown)
   return {
     partType: { id, name, slotKind },

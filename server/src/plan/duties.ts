@@ -9,6 +9,8 @@ import { fitting, partType, printer, printerModel, slot, usage } from '../platfo
 const dayMs = 24 * 3600 * 1000
 const windowDays = 28
 const daysAhead = 7
+/** With fewer failures than this a fitted life is no ground for a chance. */
+const failuresForChance = 3
 
 export interface Planning {
   db: Db
@@ -32,7 +34,7 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(ids && inArray(printer.id, ids))
-    .orderBy(asc(printer.room), asc(printer.rack), asc(printer.place))
+    .orderBy(asc(printer.rack), asc(printer.room), asc(printer.place))
   return rows.map(({ row, make, model, before, after }) => {
     const { id, name, room, rack, place, holdReason, runHours, meterHours, countedAt } = row
     const now = { atMs: countedAt.getTime(), runHours }
@@ -86,7 +88,7 @@ export async function dutiesOf({ db, now, timeZone, judgements }: Planning, head
     const ageHours = Math.max(0, head.runHours - row.fittedHours)
     const uncountedDays = Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
     const { hoursLeft, daysLeft, urgency } = dueReplacement(ageHours, intervalHours, head.hoursPerDay, uncountedDays)
-    const life = judgement?.basis === 'own history' ? judgement.fit : null
+    const life = judgement && judgement.failures >= failuresForChance ? judgement.fit : null
     return {
       printer: { id: head.id, name: head.name, place: `${head.rack}${head.place}`, onHold: head.state === 'on hold' },
       slot: row.slot,

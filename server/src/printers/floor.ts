@@ -16,6 +16,7 @@ export async function floor(planning: Planning): Promise<Floor> {
     const printer: FloorPrinter = {
       ...head,
       worst: own[0] ?? null,
+      next: own.reduce<Duty | null>((first, duty) => (first && first.hoursLeft <= duty.hoursLeft ? first : duty), null),
       overdueCount: own.filter(({ urgency }) => urgency === 'overdue').length,
     }
     const key = `${head.room}\n${head.rack}`

@@ -1,5 +1,5 @@
 import { Button, Table, Textarea, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import type { BenchLifeAnswer, BenchLifeRequest } from '@diatribon/contract'
 import { survival } from '@diatribon/core'
 import { SurvivalChart } from '../charts/SurvivalChart.tsx'
@@ -34,6 +34,8 @@ export function LifeBench() {
     if (problems.length > 0) return refuse(new Error(problems.slice(0, 5).join(' ')))
     void ask({ unit, records: rows })
   }
+  // The example is reckoned at once, so that the page shows what it can do.
+  useEffect(() => void ask({ unit: 'hours', records: readLifeColumns(example).rows }), [ask])
   return (
     <div className={classes.columns}>
       <form

@@ -1,4 +1,5 @@
 import { Button, NumberInput } from '@mantine/core'
+import { useEffect } from 'react'
 import { useForm } from '@mantine/form'
 import type { BenchReplacementAnswer, BenchReplacementRequest } from '@diatribon/contract'
 import { replacementCostRate } from '@diatribon/core'
@@ -17,12 +18,15 @@ const fields: { name: keyof BenchReplacementRequest; label: string; description:
   { name: 'failureCost', label: 'Cost of a failure', description: 'The same, with lost print, time down, clean-up' },
 ]
 
+const example: BenchReplacementRequest = { shape: 2, scale: 1000, preventiveCost: 1, failureCost: 5 }
+
 /** Least-cost replacement age for any life and costs. */
 export function ReplacementBench() {
   const form = useForm<Record<keyof BenchReplacementRequest, number | string>>({
-    initialValues: { shape: 2, scale: 1000, preventiveCost: 1, failureCost: 5 },
+    initialValues: example,
   })
   const { ask, answer, problem, busy } = useSum<BenchReplacementRequest, BenchReplacementAnswer>('/api/bench/replacement')
+  useEffect(() => void ask(example), [ask])
   return (
     <div className={classes.columns}>
       <form onSubmit={form.onSubmit((values) => void ask(values as BenchReplacementRequest))}>

@@ -114,7 +114,7 @@ function Life({ page }: { page: Page }) {
                   <td>{r.slotName}</td>
                   <td className={classes.right}>{hours(r.ageHours)}</td>
                   <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
-                  <td>{r.endsLife ? (r.ageHours === 0 ? 'dead on arrival, left out' : 'end of life') : 'still good then'}</td>
+                  <td>{r.endsLife ? (r.ageHours < 0.25 ? 'dead on arrival, left out' : 'end of life') : 'still good then'}</td>
                 </tr>
               ))}
             </tbody>

@@ -6,7 +6,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, day, hours, plural } from '../ui/words.ts'
+import { ago, hours, plural, shortDay } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
 
 /** All printers by rack: may it be used, how long has it run, what is most worn, what comes next. */
@@ -22,16 +22,20 @@ export function FloorPage() {
               Printers are taken in through the interface for programs (<a href="/api/docs">/api/docs</a>, action take-in-printer).
             </Nothing>
           ) : (
-            racks.map(({ room, rack, printers }) => (
+            racks.map(({ room, rack, printers }, i) => (
               <section key={`${room} ${rack}`} className={classes.rack} aria-label={`${room}, rack ${rack}`}>
                 <div className={classes.head} aria-hidden>
                   <h2>
                     Rack {rack} <span className="quiet">{room}</span>
                   </h2>
-                  <span>State</span>
-                  <span>Running hours</span>
-                  <span>Most worn part</span>
-                  <span>Next duty</span>
+                  {i === 0 && (
+                    <>
+                      <span>State</span>
+                      <span>Running hours</span>
+                      <span>Most worn part</span>
+                      <span>Next duty</span>
+                    </>
+                  )}
                 </div>
                 <ul className={classes.list}>
                   {printers.map((printer) => (
@@ -52,7 +56,7 @@ const staleDays = 7
 
 function PrinterRow({ printer }: { printer: FloorPrinter }) {
   const { nowMs } = useSession()
-  const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, overdueCount } = printer
+  const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } = printer
   const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
   return (
     <li className={classes.row}>
@@ -92,13 +96,13 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
         )}
       </div>
       <div>
-        {worst && (
+        {next && (
           <>
-            <StateMark state={worst.urgency} />
+            <StateMark state={next.urgency} />
             <div className={classes.small}>
-              {worst.urgency === 'overdue'
-                ? `${plural(overdueCount, 'part')} past the interval`
-                : `${worst.slot.name} in ${hours(worst.hoursLeft)}${worst.dueDate ? `, ${day(worst.dueDate)}` : ''}`}
+              {next.urgency === 'overdue'
+                ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`
+                : `${next.slot.name} in ${hours(next.hoursLeft)}${next.dueDate ? `, ${shortDay(next.dueDate)}` : ''}`}
             </div>
           </>
         )}

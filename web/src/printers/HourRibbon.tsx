@@ -62,6 +62,9 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
             </text>
           </g>
         ))}
+        <text x={-8} y={height - 8} textAnchor="end" className={classes.tick}>
+          running hours
+        </text>
         {lanes.map(({ id, name, y }) => (
           <text key={id} x={-8} y={y + laneHeight / 2 + 4} textAnchor="end" className={classes.lane}>
             {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
@@ -73,7 +76,7 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
             <g key={id}>
               <title>{words}</title>
               <rect x={x} y={middle - barHeight / 2} width={barWidth} height={barHeight} className={end ? classes.past : classes.present} />
-              {cutLeft && <path d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`} className={classes.cut} />}
+              {cutLeft && <path d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`} className={end ? classes.cut : classes.cutPresent} />}
               {end && <path d={endShapes[end]} transform={`translate(${x + barWidth} ${middle})`} className={endClass(end)} />}
             </g>
           )
@@ -93,9 +96,6 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
           </path>
         ))}
         <line x1={nowX} x2={nowX} y2={lanesEnd + markLane} className={classes.now} />
-        <text x={width} y={height - 8} textAnchor="end" className={classes.unit}>
-          h
-        </text>
       </g>
     </svg>
   )
@@ -120,7 +120,7 @@ function Legend() {
         </svg>
         due
       </span>
-      <span>Dark bar: in place now. Upright line: the printer’s hours today.</span>
+      <span>Bold bar: in place now. Upright line: the printer’s hours today.</span>
     </span>
   )
 }

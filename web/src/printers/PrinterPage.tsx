@@ -32,6 +32,7 @@ function Printer({ page }: { page: Page }) {
   const { id, name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } = printer
   const close = () => setDoing(null)
   const worn = slots.flatMap(({ duty }) => duty ?? []).sort((a, b) => b.ageHours / b.intervalHours - a.ageHours / a.intervalHours)
+  const next = [...worn].sort((a, b) => a.hoursLeft - b.hoursLeft)[0]
   const maySwap = may('swap parts')
   return (
     <>
@@ -53,6 +54,14 @@ function Printer({ page }: { page: Page }) {
             <StateMark state={state} />
             {holdReason && <p className={classes.reason}>{holdReason}</p>}
           </div>
+          {next && (
+            <div>
+              <StateMark state={next.urgency} />
+              <div className="quiet">
+                {next.slot.name} {next.hoursLeft <= 0 ? `${hours(-next.hoursLeft)} past` : `in ${hours(next.hoursLeft)}`}
+              </div>
+            </div>
+          )}
           <div>
             <b className={classes.hours}>{hours(runHours)}</b> <span className="quiet">running</span>
             <div className="quiet">

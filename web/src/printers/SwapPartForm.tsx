@@ -1,4 +1,4 @@
-import { Radio, Select, Textarea } from '@mantine/core'
+import { Radio, Select, SimpleGrid, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
 import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
@@ -78,9 +78,11 @@ export function SwapPartForm({ page, slotId, onClose }: { page: PrinterPage; slo
         </p>
       )}
       <Radio.Group label="Why does it come out?" value={reason} onChange={(value) => setReason(value as RemovalReason)} mt="sm" required>
-        {removalReasons.map((value) => (
-          <Radio key={value} value={value} label={value} description={hints[value]} size="md" mt={8} />
-        ))}
+        <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
+          {removalReasons.map((value) => (
+            <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
+          ))}
+        </SimpleGrid>
       </Radio.Group>
       <Select
         label="New part"

@@ -41,6 +41,18 @@ export function day(iso: string, timeZone = 'UTC'): string {
   )
 }
 
+/** A day without its year, for narrow columns; a day in another year keeps it. */
+export function shortDay(isoDay: string): string {
+  const date = new Date(isoDay)
+  const thisYear = date.getUTCFullYear() === new Date().getUTCFullYear()
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone: 'UTC',
+    ...(thisYear ? { weekday: 'short' } : { year: 'numeric' }),
+    day: 'numeric',
+    month: 'short',
+  }).format(date)
+}
+
 /** How long ago, in the largest unit that says enough. */
 export function ago(iso: string, nowMs: number): string {
   const minutes = Math.max(0, Math.round((nowMs - Date.parse(iso)) / 60_000))

@@ -1,0 +1,17 @@
+/** Unit tests beside the code; server tests against the PostgreSQL named by TEST_DATABASE_URL. */
+const shared = {
+  testEnvironment: 'node',
+  extensionsToTreatAsEsm: ['.ts', '.tsx'],
+  transform: {
+    '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } }],
+  },
+  testPathIgnorePatterns: ['/node_modules/', '/dist/', '/e2e/'],
+}
+
+export default {
+  projects: [
+    { ...shared, displayName: 'unit', roots: ['core', 'contract', 'web/src', 'tools'], testMatch: ['**/*.test.ts'] },
+    { ...shared, displayName: 'server', roots: ['server'], testMatch: ['**/*.test.ts'] },
+  ],
+  testTimeout: 30_000,
+}
