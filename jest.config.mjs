@@ -3,15 +3,18 @@ const shared = {
   testEnvironment: 'node',
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: {
-    '^.+\\.tsx?$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } }],
+    '^.+\\.tsx?$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' }, module: { type: 'es6' } },
+    ],
   },
   testPathIgnorePatterns: ['/node_modules/', '/dist/', '/e2e/'],
 }
 
 export default {
   projects: [
-    { ...shared, displayName: 'unit', roots: ['core', 'contract', 'web/src', 'tools'], testMatch: ['**/*.test.ts'] },
-    { ...shared, displayName: 'server', roots: ['server'], testMatch: ['**/*.test.ts'] },
+    { ...shared, displayName: 'unit', roots: ['core', 'contract', 'web/src'], testMatch: ['**/*.test.ts'] },
+    { ...shared, displayName: 'server', roots: ['server', 'tools'], testMatch: ['**/*.test.ts'] },
   ],
   testTimeout: 30_000,
 }

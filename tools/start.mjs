@@ -60,9 +60,12 @@ async function choosePort() {
   const { PORT } = process.env
   if (PORT !== undefined) {
     const port = Number(PORT)
-    if (!Number.isInteger(port) || port < 0 || port > 65535) throw new SetupProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
+    if (!Number.isInteger(port) || port < 0 || port > 65535)
+      throw new SetupProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
     if (port !== 0 && !(await portIsFree(port)))
-      throw new SetupProblem(`Port ${port} is already in use. Set PORT to a free one, or stop the program that holds it.`)
+      throw new SetupProblem(
+        `Port ${port} is already in use. Set PORT to a free one, or stop the program that holds it.`,
+      )
     return port
   }
   for (let port = usualPort; port < usualPort + portsTried; port++) if (await portIsFree(port)) return port

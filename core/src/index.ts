@@ -1,12 +1,5 @@
 export { Problem, type ProblemCode } from './problem.ts'
-export {
-  chanceToFailWithin,
-  hazard,
-  meanLife,
-  meanLifeUpTo,
-  survival,
-  type WeibullLife,
-} from './maths/weibull.ts'
+export { chanceToFailWithin, hazard, meanLife, meanLifeUpTo, survival, type WeibullLife } from './maths/weibull.ts'
 export { readLifeRecords, type LifeData, type LifeRecord } from './lives/lifeRecord.ts'
 export { fitWeibull, type Limits, type WeibullFit } from './lives/fitWeibull.ts'
 export { fitExponential, type ExponentialFit } from './lives/fitExponential.ts'

@@ -52,7 +52,11 @@ export function simulateBook(now: Date, seed = 0.42): ExportedEntry[] {
     seq: i + 1,
     recordedAt: new Date(Math.min(now.getTime(), at + 60_000)).toISOString(),
     personId,
-    action: { key: (action.key as string | undefined) ?? idOf(`action ${i}`), at: new Date(at).toISOString(), ...action },
+    action: {
+      key: (action.key as string | undefined) ?? idOf(`action ${i}`),
+      at: new Date(at).toISOString(),
+      ...action,
+    },
   }))
 }
 
@@ -99,8 +103,16 @@ function workshopNotes(now: number): Told[] {
     action: { kind: 'note', text },
   })
   return [
-    note(205, 'lead', 'New house rule: stay for the first layer, every time. Most of our lumps on the hot end came from walking away.'),
-    note(34, 'lead', 'The bag of twenty brass nozzles is in drawer 3. Nozzle changes are hot work: technicians only, final tightening hot.'),
+    note(
+      205,
+      'lead',
+      'New house rule: stay for the first layer, every time. Most of our lumps on the hot end came from walking away.',
+    ),
+    note(
+      34,
+      'lead',
+      'The bag of twenty brass nozzles is in drawer 3. Nozzle changes are hot work: technicians only, final tightening hot.',
+    ),
     note(6, 'technician', 'Alcohol for the sheets is in the yellow cabinet. Flammable: cold plate only, window open.'),
   ]
 }
@@ -196,11 +208,20 @@ class PrinterHistory {
     const { name } = this.printer
     if (name === 'Nautilus' && age === 270) this.resetMeter(morning)
     if (name === 'Cowrie' && [151, 144, 136, 128, 119].includes(daysAgo)) {
-      this.note(morning - 0.4 * hourMs, 'Sheet gouged by a scraper again. Whoever used it yesterday evening: please ask for the induction on part removal.')
+      this.note(
+        morning - 0.4 * hourMs,
+        'Sheet gouged by a scraper again. Whoever used it yesterday evening: please ask for the induction on part removal.',
+      )
       this.swap(morning, 'Build sheet', 'user damage')
     }
     if (['Limpet', 'Cockle', 'Periwinkle', 'Mussel'].includes(name) && daysAgo === 360)
-      this.swap(morning, 'Extruder lever', 'upgraded', 'metalLever', 'Plastic levers keep cracking; metal ones on four printers to see if it helps.')
+      this.swap(
+        morning,
+        'Extruder lever',
+        'upgraded',
+        'metalLever',
+        'Plastic levers keep cracking; metal ones on four printers to see if it helps.',
+      )
     if (['Limpet', 'Whelk', 'Mussel'].includes(name) && daysAgo === 330)
       this.swap(morning, 'Guide tube', 'upgraded', 'heatTube', 'Trying the dearer tube.')
     if (name === 'Urchin' && daysAgo === 75) this.deadOnArrival(morning)
@@ -223,10 +244,15 @@ class PrinterHistory {
     if (name === 'Whelk')
       this.tell(this.now - 3 * dayMs + hourMs, 'technician', {
         kind: 'hold-printer',
-        reason: 'Bed plug is brown and smells. Unplugged; do not use. A qualified electrical person must look at it first.',
+        reason:
+          'Bed plug is brown and smells. Unplugged; do not use. A qualified electrical person must look at it first.',
       })
     if (name === 'Anemone')
-      this.note(this.now - 9 * dayMs, 'TEMPORARY: fan duct tied on with wire, the new one is ordered. Promised to make good by the end of the month.', 'oskar')
+      this.note(
+        this.now - 9 * dayMs,
+        'TEMPORARY: fan duct tied on with wire, the new one is ordered. Promised to make good by the end of the month.',
+        'oskar',
+      )
   }
 
   private swap(at: number, slot: string, removalReason: RemovalReason, into?: PartKey, note?: string): void {
@@ -256,7 +282,13 @@ class PrinterHistory {
 
   private deadOnArrival(at: number): void {
     this.swap(at, 'Heat-break fan', 'replaced in time')
-    this.swap(at + 5 * 60_000, 'Heat-break fan', 'failed', undefined, 'The new one never turned. Dead out of the box; second one is fine.')
+    this.swap(
+      at + 5 * 60_000,
+      'Heat-break fan',
+      'failed',
+      undefined,
+      'The new one never turned. Dead out of the box; second one is fine.',
+    )
   }
 
   /** A swap entered with the wrong reason, put right the same day. */

@@ -56,16 +56,22 @@ const part = (
 })
 
 export const parts = {
-  brassNozzle: part('Brass nozzle 0.4', 'nozzle', [2.2, 420], [120, 10, 1400, 300], { inTime: { share: 0.45, ageHours: 300 } }),
+  brassNozzle: part('Brass nozzle 0.4', 'nozzle', [2.2, 420], [120, 10, 1400, 300], {
+    inTime: { share: 0.45, ageHours: 300 },
+  }),
   hardNozzle: part('Hardened nozzle 0.4', 'nozzle', [2.6, 1500], [900, 12, 1800, 1200]),
   sock: part('Silicone sock', 'silicone sock', [2, 700], [250, 3, 300, 300]),
-  heatBreakFan: part('Heat-break fan 40 mm', 'heat-break fan', [2.8, 1900], [900, 25, 3200, 1500], { inTime: { share: 0.15, ageHours: 1500 } }),
+  heatBreakFan: part('Heat-break fan 40 mm', 'heat-break fan', [2.8, 1900], [900, 25, 3200, 1500], {
+    inTime: { share: 0.15, ageHours: 1500 },
+  }),
   partFan: part('Part-cooling fan', 'part-cooling fan', [1.6, 32000], [700, 20, 1200, 8000]),
   electronicsFan: part('Electronics fan', 'electronics fan', [0.7, 4200], [650, 25, 4200, 8000]),
   plasticLever: part('Extruder lever, plastic', 'extruder lever', [3.4, 1600], [400, 20, 1900, 1200]),
   metalLever: part('Extruder lever, metal', 'extruder lever', [2.5, 30000], [1800, 20, 1900, 6000]),
   driveGear: part('Drive gear', 'drive gear', [2, 5200], [800, 25, 1500, 4000]),
-  guideTube: part('Guide tube', 'guide tube', [2.4, 1150], [600, 15, 1600, 900], { inTime: { share: 0.25, ageHours: 900 } }),
+  guideTube: part('Guide tube', 'guide tube', [2.4, 1150], [600, 15, 1600, 900], {
+    inTime: { share: 0.25, ageHours: 900 },
+  }),
   heatTube: part('Guide tube, high heat', 'guide tube', [2.4, 1150], [1500, 15, 1600, 900]),
   belt: part('Timing belt 6 mm', 'belt', [3, 3600], [500, 40, 4200, 3500], {
     endsAs: 'worn at check',
@@ -105,7 +111,13 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
     make: 'Dunlin',
     name: 'D2',
     build: 'Guided feed, carriage on wheels',
-    slots: [...head, ['Extruder lever', 'plasticLever'], ['Guide tube', 'guideTube'], ...frame, ['Carriage wheels', 'wheels']],
+    slots: [
+      ...head,
+      ['Extruder lever', 'plasticLever'],
+      ['Guide tube', 'guideTube'],
+      ...frame,
+      ['Carriage wheels', 'wheels'],
+    ],
   },
   turnstone: {
     make: 'Turnstone',

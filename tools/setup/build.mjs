@@ -34,7 +34,9 @@ export async function buildServer() {
 const packagesOutside = {
   name: 'packages-outside',
   setup(build) {
-    build.onResolve({ filter: /^[^./]/ }, ({ path }) => (path.startsWith('@diatribon/') ? null : { path, external: true }))
+    build.onResolve({ filter: /^[^./]/ }, ({ path }) =>
+      path.startsWith('@diatribon/') ? null : { path, external: true },
+    )
   },
 }
 
@@ -57,7 +59,13 @@ async function unlessUnchanged(stamp, paths, build) {
 
 function hashOf(paths) {
   const hash = createHash('sha256').update(process.version)
-  for (const path of paths) walk(path, (file) => hash.update(file).update('\0').update(readFileSync(join(root, file))))
+  for (const path of paths)
+    walk(path, (file) =>
+      hash
+        .update(file)
+        .update('\0')
+        .update(readFileSync(join(root, file))),
+    )
   return hash.digest('hex')
 }
 

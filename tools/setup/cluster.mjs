@@ -47,11 +47,25 @@ function create(bin, data, as) {
   if (as.uid !== undefined) chownSync(pwFile, as.uid, as.gid)
   const made = spawnSync(
     join(bin, 'initdb'),
-    ['-D', data, '-U', user, '--pwfile', pwFile, '-A', 'scram-sha-256', '-E', 'UTF8', '--locale=C.UTF-8', '--data-checksums'],
+    [
+      '-D',
+      data,
+      '-U',
+      user,
+      '--pwfile',
+      pwFile,
+      '-A',
+      'scram-sha-256',
+      '-E',
+      'UTF8',
+      '--locale=C.UTF-8',
+      '--data-checksums',
+    ],
     { ...as, cwd: '/', encoding: 'utf8' },
   )
   rmSync(pwFile)
-  if (made.status !== 0) throw new SetupProblem(`The database folder ${data} cannot be made: ${made.stderr.trim().split('\n').pop()}`)
+  if (made.status !== 0)
+    throw new SetupProblem(`The database folder ${data} cannot be made: ${made.stderr.trim().split('\n').pop()}`)
   writeFileSync(passwordFile(data), password, { mode: 0o600 })
   chmodSync(passwordFile(data), 0o600)
 }
@@ -65,7 +79,8 @@ function stopLeftover(data) {
   process.kill(pid, 'SIGINT')
   const until = Date.now() + patienceMs
   while (isPostgresOf(pid, data)) {
-    if (Date.now() > until) throw new SetupProblem(`The database of an earlier start (process ${pid}) does not stop; stop it by hand.`)
+    if (Date.now() > until)
+      throw new SetupProblem(`The database of an earlier start (process ${pid}) does not stop; stop it by hand.`)
     Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 50)
   }
 }
@@ -85,11 +100,22 @@ function isPostgresOf(pid, data) {
 }
 
 async function start(bin, data, port, as, settings) {
-  const options = { listen_addresses: '127.0.0.1', port, unix_socket_directories: '', logging_collector: 'off', ...settings }
+  const options = {
+    listen_addresses: '127.0.0.1',
+    port,
+    unix_socket_directories: '',
+    logging_collector: 'off',
+    ...settings,
+  }
   const args = ['-D', data, ...Object.entries(options).flatMap(([name, value]) => ['-c', `${name}=${value}`])]
   const errors = []
   // Its own process group: Ctrl-C in the terminal reaches the start command alone, which then stops things in order.
-  const server = spawn(join(bin, 'postgres'), args, { ...as, cwd: '/', detached: true, stdio: ['ignore', 'ignore', 'pipe'] })
+  const server = spawn(join(bin, 'postgres'), args, {
+    ...as,
+    cwd: '/',
+    detached: true,
+    stdio: ['ignore', 'ignore', 'pipe'],
+  })
   server.stderr.on('data', (text) => {
     errors.push(String(text))
     if (errors.length > 20) errors.shift()

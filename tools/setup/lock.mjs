@@ -11,7 +11,9 @@ export function takeLock(home, name, what) {
   if (existsSync(file)) {
     const [pid, started] = readFileSync(file, 'utf8').split(' ')
     if (Number(pid) !== process.pid && startTime(pid) === started)
-      throw new SetupProblem(`${what} is already running from this folder (process ${pid}). Stop it first, or set DIATRIBON_HOME to another folder.`)
+      throw new SetupProblem(
+        `${what} is already running from this folder (process ${pid}). Stop it first, or set DIATRIBON_HOME to another folder.`,
+      )
   }
   writeFileSync(file, `${process.pid} ${startTime(process.pid)}`)
   return () => rmSync(file, { force: true })

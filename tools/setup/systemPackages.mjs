@@ -47,5 +47,7 @@ function install(packages, what, before = () => {}) {
   run(['update', '-q'])
   const result = run(['install', ...options, ...packages])
   if (result.status !== 0)
-    throw new SetupProblem(`${what} could not be installed with ${command}: ${(result.stderr || String(result.error)).trim().split('\n').pop()}`)
+    throw new SetupProblem(
+      `${what} could not be installed with ${command}: ${(result.stderr || String(result.error)).trim().split('\n').pop()}`,
+    )
 }

@@ -14,7 +14,9 @@ import { read } from './ui/api.ts'
 createRoot(document.getElementById('root')!).render(
   <MantineProvider theme={theme} defaultColorScheme="auto">
     <Notifications position="bottom-center" />
-    <SWRConfig value={{ fetcher: read, keepPreviousData: true, errorRetryInterval: 3000, shouldRetryOnError: retryable }}>
+    <SWRConfig
+      value={{ fetcher: read, keepPreviousData: true, errorRetryInterval: 3000, shouldRetryOnError: retryable }}
+    >
       <BrowserRouter>
         <App />
       </BrowserRouter>

@@ -36,7 +36,13 @@ export interface LifeRecordRow {
 }
 
 export interface LifePage extends LifeSummary {
-  cost: { preventiveMinor: number; failureMinor: number; priceMinor: number; minutes: number; failureExtraMinor: number }
+  cost: {
+    preventiveMinor: number
+    failureMinor: number
+    priceMinor: number
+    minutes: number
+    failureExtraMinor: number
+  }
   /** What the fit says in words; null without a fit. */
   lifeWords: string | null
   costRateMinorPerHour: number | null

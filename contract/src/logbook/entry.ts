@@ -14,9 +14,7 @@ export interface Recorded {
 }
 
 /** One result per action of a list, in its order. */
-export type ActionResult =
-  | { ok: true; entry: Recorded }
-  | ({ ok: false; status: number } & RefusalBody)
+export type ActionResult = { ok: true; entry: Recorded } | ({ ok: false; status: number } & RefusalBody)
 
 /** A line of the book as the Logbook shows it. */
 export interface LogEntry extends Recorded {
@@ -30,7 +28,13 @@ export interface LogEntry extends Recorded {
   /** The entry that this amendment points at. */
   amends: { seq: number; summary: string } | null
   /** What a correction form starts from; null when this kind cannot be amended. */
-  correctable: { meterHours?: number; meterWasReset?: boolean; removalReason?: string; partTypeId?: string; text?: string } | null
+  correctable: {
+    meterHours?: number
+    meterWasReset?: boolean
+    removalReason?: string
+    partTypeId?: string
+    text?: string
+  } | null
   /** Whether the person who asks may amend it. */
   mayAmend: boolean
 }

@@ -22,20 +22,29 @@ describe('counterAt', () => {
 
 describe('recount', () => {
   it('adds what the meter gained', () => {
-    expect(recount(start, [reading(1, 104.5), reading(2, 104.5), reading(3, 110)]).map((r) => r.runHours)).toEqual([744.5, 744.5, 750])
+    expect(recount(start, [reading(1, 104.5), reading(2, 104.5), reading(3, 110)]).map((r) => r.runHours)).toEqual([
+      744.5, 744.5, 750,
+    ])
   })
 
   it('carries on over a reset', () => {
-    expect(recount(start, [reading(1, 120), reading(2, 0, true), reading(3, 8)]).map((r) => r.runHours)).toEqual([760, 760, 768])
+    expect(recount(start, [reading(1, 120), reading(2, 0, true), reading(3, 8)]).map((r) => r.runHours)).toEqual([
+      760, 760, 768,
+    ])
     expect(recount(start, [reading(1, 3, true)])[0]!.runHours).toBe(743)
   })
 
   it('refuses a meter that runs backwards, and says both readings', () => {
-    expect(() => recount(start, [reading(1, 99.9)])).toThrow(expect.objectContaining({ code: 'meter-backwards', values: { before: 100, after: 99.9 } }) as Error)
+    expect(() => recount(start, [reading(1, 99.9)])).toThrow(
+      expect.objectContaining({ code: 'meter-backwards', values: { before: 100, after: 99.9 } }) as Error,
+    )
   })
 
   it('gives the same whether counted at once or piece by piece', () => {
-    const gains = fc.array(fc.tuple(fc.double({ min: 0, max: 500, noNaN: true }), fc.boolean()), { minLength: 1, maxLength: 30 })
+    const gains = fc.array(fc.tuple(fc.double({ min: 0, max: 500, noNaN: true }), fc.boolean()), {
+      minLength: 1,
+      maxLength: 30,
+    })
     fc.assert(
       fc.property(gains, fc.nat(), (list, cut) => {
         let meter = start.meterHours
@@ -54,6 +63,8 @@ describe('recount', () => {
 })
 
 describe('dailyHours', () => {
-  it('is hours over days', () => expect(dailyHours({ atMs: 0, runHours: 100 }, { atMs: 28 * day, runHours: 240 })).toBeCloseTo(5))
-  it('does not guess from less than a day', () => expect(dailyHours({ atMs: 0, runHours: 0 }, { atMs: day / 2, runHours: 12 })).toBeNull())
+  it('is hours over days', () =>
+    expect(dailyHours({ atMs: 0, runHours: 100 }, { atMs: 28 * day, runHours: 240 })).toBeCloseTo(5))
+  it('does not guess from less than a day', () =>
+    expect(dailyHours({ atMs: 0, runHours: 0 }, { atMs: day / 2, runHours: 12 })).toBeNull())
 })

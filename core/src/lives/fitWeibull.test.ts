@@ -9,7 +9,10 @@ const histories = fc
     fc.uniqueArray(fc.integer({ min: 1, max: 5000 }), { minLength: 2, maxLength: 15 }),
     fc.array(fc.integer({ min: 0, max: 5000 }), { maxLength: 15 }),
   )
-  .map(([failed, running]): LifeRecord[] => [...failed.map((age) => failedAt(age)), ...running.map((age) => runningAt(age))])
+  .map(([failed, running]): LifeRecord[] => [
+    ...failed.map((age) => failedAt(age)),
+    ...running.map((age) => runningAt(age)),
+  ])
 
 describe('the handbook example', () => {
   // NIST/SEMATECH e-Handbook 8.4.1.2; limits recomputed with a general-purpose statistics package.
@@ -51,7 +54,11 @@ describe('properties', () => {
       fc.property(histories, fc.double({ min: 0.01, max: 100, noNaN: true }), (records, factor) => {
         const before = fitWeibull(records)
         const after = fitWeibull(
-          records.map(({ lower, upper, weight }) => ({ lower: lower! * factor, upper: upper && upper * factor, weight })),
+          records.map(({ lower, upper, weight }) => ({
+            lower: lower! * factor,
+            upper: upper && upper * factor,
+            weight,
+          })),
         )
         expect(after.scale / (before.scale * factor)).toBeCloseTo(1, 6)
         expect(after.shape / before.shape).toBeCloseTo(1, 6)
@@ -62,9 +69,14 @@ describe('properties', () => {
 
   it('does not depend on the order of the records', () => {
     fc.assert(
-      fc.property(histories.chain((records) => fc.tuple(fc.constant(records), fc.shuffledSubarray(records, { minLength: records.length }))), ([records, shuffled]) => {
-        expect(fitWeibull(shuffled)).toEqual(fitWeibull(records))
-      }),
+      fc.property(
+        histories.chain((records) =>
+          fc.tuple(fc.constant(records), fc.shuffledSubarray(records, { minLength: records.length })),
+        ),
+        ([records, shuffled]) => {
+          expect(fitWeibull(shuffled)).toEqual(fitWeibull(records))
+        },
+      ),
       { numRuns: 60 },
     )
   })
@@ -82,7 +94,10 @@ describe('properties', () => {
     fc.assert(
       fc.property(histories, (records) => {
         const { shape, scale, shapeLimits, scaleLimits } = fitWeibull(records)
-        for (const [value, [low, high]] of [[shape, shapeLimits], [scale, scaleLimits]] as const) {
+        for (const [value, [low, high]] of [
+          [shape, shapeLimits],
+          [scale, scaleLimits],
+        ] as const) {
           if (low !== null) expect(low).toBeLessThan(value)
           if (high !== null) expect(high).toBeGreaterThan(value)
         }

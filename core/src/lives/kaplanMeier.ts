@@ -27,7 +27,7 @@ export function kaplanMeier(records: readonly LifeRecord[]): SurvivalStep[] {
   let survival = 1
   let variance = 0
   const steps: SurvivalStep[] = []
-  for (let i = 0; i < ends.length; ) {
+  for (let i = 0; i < ends.length;) {
     const age = ends[i]!.age
     let failedHere = 0
     let leaving = 0

@@ -38,7 +38,9 @@ export function readLifeRecords(records: readonly LifeRecord[]): LifeData {
         throw new Problem('age-not-positive', `Record ${row}: ${age} is no age. Ages are 0 or more.`, { row })
     }
     if (!(weight > 0 && Number.isFinite(weight)))
-      throw new Problem('weight-not-positive', `Record ${row}: the weight is ${weight}. It must be more than 0.`, { row })
+      throw new Problem('weight-not-positive', `Record ${row}: the weight is ${weight}. It must be more than 0.`, {
+        row,
+      })
     if (lower !== null && upper !== null && lower > upper)
       throw new Problem('limits-reversed', `Record ${row}: lower ${lower} is more than upper ${upper}.`, { row })
     if (lower === null || (upper !== null && lower < upper))

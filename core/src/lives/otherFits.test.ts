@@ -25,7 +25,9 @@ describe('the handbook example', () => {
   it('Kaplan–Meier with Greenwood errors', () => {
     const steps = kaplanMeier(handbookUnits)
     expect(steps).toHaveLength(10)
-    expect([steps[0], steps[4], steps[9]].map((s) => s!.survival)).toEqual([0.95, 0.75, 0.5].map((s) => expect.closeTo(s, 10)))
+    expect([steps[0], steps[4], steps[9]].map((s) => s!.survival)).toEqual(
+      [0.95, 0.75, 0.5].map((s) => expect.closeTo(s, 10)),
+    )
     expect(steps[0]!.standardError).toBeCloseTo(0.04873, 5)
     expect(steps[4]!.standardError).toBeCloseTo(0.09682, 5)
     expect(steps[9]!.standardError).toBeCloseTo(0.1118, 5)
@@ -42,7 +44,11 @@ describe('lognormal', () => {
   it('scales with the ages', () => {
     fc.assert(
       fc.property(fc.double({ min: 0.01, max: 100, noNaN: true }), (factor) => {
-        const scaled = handbookUnits.map(({ lower, upper, weight }) => ({ lower: lower! * factor, upper: upper && upper * factor, weight }))
+        const scaled = handbookUnits.map(({ lower, upper, weight }) => ({
+          lower: lower! * factor,
+          upper: upper && upper * factor,
+          weight,
+        }))
         expect(fitLognormal(scaled).mu).toBeCloseTo(fitLognormal(handbookUnits).mu + Math.log(factor), 5)
       }),
       { numRuns: 30 },

@@ -2,12 +2,7 @@ import type { LifeRecord } from './lifeRecord.ts'
 
 /** Why a part left its slot. */
 export type RemovalReason =
-  | 'failed'
-  | 'worn at check'
-  | 'replaced in time'
-  | 'upgraded'
-  | 'user damage'
-  | 'borrowed for another printer'
+  'failed' | 'worn at check' | 'replaced in time' | 'upgraded' | 'user damage' | 'borrowed for another printer'
 
 /**
  * Hours between two counts are spread evenly over the time between them, so an age below a quarter of an hour cannot be

@@ -33,7 +33,8 @@ describe('normal tail', () => {
   ])('Q(%d)', (z, q) => expect(Math.exp(normalTail(z).logUpperTail) / q).toBeCloseTo(1, 8))
 
   it('joins series and continued fraction without a step', () => {
-    for (const z of [2.5, -2.5]) expect(normalTail(z - 1e-9).logUpperTail - normalTail(z + 1e-9).logUpperTail).toBeCloseTo(0, 7)
+    for (const z of [2.5, -2.5])
+      expect(normalTail(z - 1e-9).logUpperTail - normalTail(z + 1e-9).logUpperTail).toBeCloseTo(0, 7)
     expect(normalTail(40).hazard).toBeCloseTo(40.0249, 3)
   })
 })

@@ -29,7 +29,6 @@ export function dueReplacement(
 ): DueReplacement {
   const hoursLeft = intervalHours - ageHours
   if (hoursLeft <= 0) return { hoursLeft, daysLeft: 0, urgency: 'overdue' }
-  const daysLeft =
-    hoursPerDay !== null && hoursPerDay > 0 ? Math.max(0, hoursLeft / hoursPerDay - uncountedDays) : null
+  const daysLeft = hoursPerDay !== null && hoursPerDay > 0 ? Math.max(0, hoursLeft / hoursPerDay - uncountedDays) : null
   return { hoursLeft, daysLeft, urgency: daysLeft !== null && daysLeft <= daysInWeek ? 'this week' : 'later' }
 }

@@ -12,7 +12,10 @@ it('finds the least-cost age', () => {
     runToFailureCostRate: expect.closeTo(0.0056419, 7) as number,
   })
   const second = ageReplacement({ shape: 3, scale: 500 }, { preventive: 10, failure: 100 })
-  expect(second).toMatchObject({ age: expect.closeTo(191.228, 3) as number, costRate: expect.closeTo(0.078987, 7) as number })
+  expect(second).toMatchObject({
+    age: expect.closeTo(191.228, 3) as number,
+    costRate: expect.closeTo(0.078987, 7) as number,
+  })
 })
 
 it('never replaces on a clock what does not wear out', () => {
@@ -36,15 +39,23 @@ it.each([
 })
 
 it('is a minimum: no other age costs less', () => {
-  const lives = fc.record({ shape: fc.double({ min: 1.2, max: 8, noNaN: true }), scale: fc.double({ min: 1, max: 1e5, noNaN: true }) })
+  const lives = fc.record({
+    shape: fc.double({ min: 1.2, max: 8, noNaN: true }),
+    scale: fc.double({ min: 1, max: 1e5, noNaN: true }),
+  })
   fc.assert(
-    fc.property(lives, fc.double({ min: 1.5, max: 100, noNaN: true }), fc.double({ min: 0.3, max: 3, noNaN: true }), (life, failure, other) => {
-      const cost = { preventive: 1, failure }
-      const best = ageReplacement(life, cost)
-      if (best.kind === 'never') return
-      expect(replacementCostRate(life, cost, best.age * other)).toBeGreaterThanOrEqual(best.costRate * (1 - 1e-9))
-      expect(best.costRate).toBeLessThan(best.runToFailureCostRate)
-    }),
+    fc.property(
+      lives,
+      fc.double({ min: 1.5, max: 100, noNaN: true }),
+      fc.double({ min: 0.3, max: 3, noNaN: true }),
+      (life, failure, other) => {
+        const cost = { preventive: 1, failure }
+        const best = ageReplacement(life, cost)
+        if (best.kind === 'never') return
+        expect(replacementCostRate(life, cost, best.age * other)).toBeGreaterThanOrEqual(best.costRate * (1 - 1e-9))
+        expect(best.costRate).toBeLessThan(best.runToFailureCostRate)
+      },
+    ),
     { numRuns: 200 },
   )
 })

@@ -42,8 +42,16 @@ export function judgeInterval({ life, failures, cost, tradeIntervalHours }: Inte
     words: `${reason} So the catalogue's interval of ${tradeIntervalHours.toFixed(0)} h stands.`,
   })
   if (failures < failuresNeeded) {
-    const seen = failures === 0 ? 'None of these parts has' : failures === 1 ? 'Only one of these parts has' : 'Only two of these parts have'
-    return trade('too few failures', `${seen} failed here so far; an interval of our own needs at least ${failuresNeeded}.`)
+    const seen =
+      failures === 0
+        ? 'None of these parts has'
+        : failures === 1
+          ? 'Only one of these parts has'
+          : 'Only two of these parts have'
+    return trade(
+      'too few failures',
+      `${seen} failed here so far; an interval of our own needs at least ${failuresNeeded}.`,
+    )
   }
   if (!life) return trade('no fit', 'The failures here are too much alike for a life curve.')
   const shape = life.shape.toFixed(2)

@@ -14,7 +14,11 @@ export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): A
       if (!original) throw new Refusal(404, 'not-there', `There is no entry with the key ${entry.action.entryKey}.`)
       const kind = kindOf(original.action.kind)
       if (!kind.amend)
-        throw new Refusal(409, 'not-amendable', 'Entries of this kind cannot be amended; write a new one that puts it right.')
+        throw new Refusal(
+          409,
+          'not-amendable',
+          'Entries of this kind cannot be amended; write a new one that puts it right.',
+        )
       if (entry.at < original.at)
         throw new Refusal(409, 'amended-too-early', 'An amendment cannot be dated before the entry that it puts right.')
       if (await facts.isTakenBack(original.seq))
@@ -27,7 +31,10 @@ export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): A
   }
 }
 
-function correctionWords(correction: NonNullable<Amend['correction']>, names: { partType(id: string): string }): string {
+function correctionWords(
+  correction: NonNullable<Amend['correction']>,
+  names: { partType(id: string): string },
+): string {
   const { meterHours, meterWasReset, removalReason, partTypeId, text } = correction
   return [
     meterHours !== undefined && `meter ${meterHours.toLocaleString('en-GB')} h`,

@@ -68,7 +68,11 @@ export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touche
     const apart = submissions.filter(({ together }) => together)
     const shared = submissions.filter(({ together }) => !together)
     const answers = new Map<Submission, ActionResult[]>()
-    const outcomes = await recordShared(pool, shared.flatMap(({ asked }) => asked), announce)
+    const outcomes = await recordShared(
+      pool,
+      shared.flatMap(({ asked }) => asked),
+      announce,
+    )
     for (const submission of shared) answers.set(submission, outcomes.splice(0, submission.asked.length))
     for (const submission of apart) answers.set(submission, await recordTogether(pool, submission.asked, announce))
     return submissions.map((submission) => answers.get(submission)!)
@@ -79,7 +83,9 @@ export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touche
     const now = clock()
     const kind = (input as { kind?: unknown } | null)?.kind
     if (typeof kind !== 'string' || !Object.hasOwn(actionShapes, kind))
-      throw new Refusal(400, 'bad-input', `kind must be one of ${Object.keys(actionShapes).join(', ')}`, { kind: 'unknown kind' })
+      throw new Refusal(400, 'bad-input', `kind must be one of ${Object.keys(actionShapes).join(', ')}`, {
+        kind: 'unknown kind',
+      })
     const action = checked<Action>(actionShapes[kind as ActionKindName].schema, input)
     requireRight(person, kindOf(action.kind).right, action.kind)
     if (new Date(action.at).getTime() > now.getTime() + aheadMs)
@@ -107,8 +113,7 @@ export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touche
           refused.set(i, refusedResult(error))
         }
       })
-      if (together && refused.size > 0)
-        return inputs.map((_, i) => refused.get(i) ?? refusedResult(othersRefused))
+      if (together && refused.size > 0) return inputs.map((_, i) => refused.get(i) ?? refusedResult(othersRefused))
       const results = asked.length > 0 ? await record({ asked, together }) : []
       return inputs.map((_, i) => refused.get(i) ?? results.shift()!)
     },
@@ -117,7 +122,11 @@ export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touche
 
 export type Door = ReturnType<typeof openDoor>
 
-const othersRefused = new Refusal(409, 'others-refused', 'Not recorded, because another action of this list was refused.')
+const othersRefused = new Refusal(
+  409,
+  'others-refused',
+  'Not recorded, because another action of this list was refused.',
+)
 
 function requireRight(person: Person, right: Right, kind: ActionKindName): void {
   if (!mayDo(person.role, right))
@@ -250,20 +259,36 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
           ),
         )
     for (const row of await db.select().from(logEntry).where(inArray(logEntry.key, keys)))
-      found.set(row.key, Object.assign(() => amendedEntry(row), { action: actionOf(row) }))
+      found.set(
+        row.key,
+        Object.assign(() => amendedEntry(row), { action: actionOf(row) }),
+      )
     return found
   }
 }
 
 function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): Required<Needs> {
-  const sets = { printers: new Set<string>(), slots: new Set<string>(), partTypes: new Set<string>(), models: new Set<string>() }
-  const actions = [...asked.map(({ action }) => action), ...[...originals.values()].flatMap(({ action }) => action ?? [])]
+  const sets = {
+    printers: new Set<string>(),
+    slots: new Set<string>(),
+    partTypes: new Set<string>(),
+    models: new Set<string>(),
+  }
+  const actions = [
+    ...asked.map(({ action }) => action),
+    ...[...originals.values()].flatMap(({ action }) => action ?? []),
+  ]
   for (const action of actions) {
     if ('printerId' in action && action.printerId) sets.printers.add(action.printerId)
     const needs = kindOf(action.kind).needs?.(action) ?? {}
     for (const [name, ids] of Object.entries(needs)) for (const id of ids) sets[name as keyof Needs].add(id)
   }
-  return { printers: [...sets.printers], slots: [...sets.slots], partTypes: [...sets.partTypes], models: [...sets.models] }
+  return {
+    printers: [...sets.printers],
+    slots: [...sets.slots],
+    partTypes: [...sets.partTypes],
+    models: [...sets.models],
+  }
 }
 
 /** Numbers are drawn under the printers' locks, so that one printer's entries are numbered in the order of commit. */
@@ -329,5 +354,9 @@ const sentences: Record<string, string> = {
 function refusalOfConstraint({ constraint, code }: DatabaseRefusal): Refusal {
   const sentence = constraint && sentences[constraint]
   if (sentence) return new Refusal(409, constraint.replaceAll('_', '-'), sentence)
-  return new Refusal(409, 'not-recorded', `The database refused this entry (${constraint ?? code}). Nothing was changed.`)
+  return new Refusal(
+    409,
+    'not-recorded',
+    `The database refused this entry (${constraint ?? code}). Nothing was changed.`,
+  )
 }

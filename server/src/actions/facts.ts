@@ -68,7 +68,10 @@ const namesOfTables = new Map<PgTable, [property: string, column: string][]>()
 function columnNames(table: PgTable): [property: string, column: string][] {
   let names = namesOfTables.get(table)
   if (!names) {
-    names = Object.entries(getTableColumns(table) as Record<string, Column>).map(([property, { name }]) => [property, name])
+    names = Object.entries(getTableColumns(table) as Record<string, Column>).map(([property, { name }]) => [
+      property,
+      name,
+    ])
     namesOfTables.set(table, names)
   }
   return names
@@ -244,7 +247,11 @@ export class Facts {
     if (this.lines.length > 0) {
       const lines = this.lines
       this.lines = []
-      await this.client.query({ name: 'append', text: appendSql, values: [JSON.stringify(lines.map((line) => columnsOf(logEntry, line)))] })
+      await this.client.query({
+        name: 'append',
+        text: appendSql,
+        values: [JSON.stringify(lines.map((line) => columnsOf(logEntry, line)))],
+      })
     }
     for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
       if (store.changed.size === 0) continue

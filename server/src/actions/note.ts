@@ -10,7 +10,9 @@ export const note: ActionKind<Note> = {
   },
   amend(_facts, _original, { action }) {
     if (action.correction && action.correction.text === undefined)
-      throw new Refusal(400, 'bad-input', 'A note is corrected by its text.', { 'correction.text': 'correction.text is needed' })
+      throw new Refusal(400, 'bad-input', 'A note is corrected by its text.', {
+        'correction.text': 'correction.text is needed',
+      })
   },
   correctable: ({ text }) => ({ text }),
   words: ({ text }) => text,

@@ -8,7 +8,8 @@ export const openSite: ActionKind<OpenSite> = {
   right: 'set up the site',
   async apply(facts, { action }) {
     const { siteId, name, timeZone, currency, labourCostMinorPerHour } = action
-    if (!isTimeZone(timeZone)) throw badInput('timeZone', `timeZone: ${timeZone} is no time zone name such as Europe/Lisbon`)
+    if (!isTimeZone(timeZone))
+      throw badInput('timeZone', `timeZone: ${timeZone} is no time zone name such as Europe/Lisbon`)
     const there = await facts.db.select({ name: site.name }).from(site).limit(1)
     if (there[0]) throw new Refusal(409, 'site-open', `This database already holds the book of ${there[0].name}.`)
     facts.put('site', { id: siteId, name, timeZone, currency, labourCostMinorPerHour })

@@ -21,7 +21,9 @@ export function actionRoutes(services: Services): Router {
       return
     }
     if (!Array.isArray(list) || list.length === 0 || list.length > longestList)
-      throw new Refusal(400, 'bad-input', `actions must be a list of 1 to ${longestList} actions.`, { actions: 'wrong length' })
+      throw new Refusal(400, 'bad-input', `actions must be a list of 1 to ${longestList} actions.`, {
+        actions: 'wrong length',
+      })
     const together = (body as { together?: unknown }).together === true
     const results = await services.door.list(list, together, person, site.id)
     response.status(together && results.some(({ ok }) => !ok) ? 409 : 200).json({ results })

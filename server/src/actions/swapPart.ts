@@ -42,7 +42,10 @@ export const swapPart: ActionKind<SwapPart> = {
         removalReason,
         changedSeq: seq,
       })
-    facts.put('fitting', newFitting({ id: derivedId('fitting', key), siteId, printerId, slotId, partTypeId, at, hours, seq }))
+    facts.put(
+      'fitting',
+      newFitting({ id: derivedId('fitting', key), siteId, printerId, slotId, partTypeId, at, hours, seq }),
+    )
   },
 
   async amend(facts, original, { seq, action }) {

@@ -11,11 +11,13 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
   async apply(facts, { seq, siteId, at, action }) {
     const { printerId, modelId, name, room, rack, place, meterHours, parts } = action
     const model = facts.model(modelId)
-    if (facts.find('printer', printerId)) throw new Refusal(409, 'already-here', `There is already a printer with this id.`)
+    if (facts.find('printer', printerId))
+      throw new Refusal(409, 'already-here', `There is already a printer with this id.`)
     if (await facts.nameIsTaken('printer', name))
       throw new Refusal(409, 'name-taken', `There is already a printer called ${name}.`)
     const unknown = Object.keys(parts).find((slotName) => !model.slots.some((slot) => slot.name === slotName))
-    if (unknown) throw badInput(`parts.${unknown}`, `parts: a ${model.make} ${model.name} has no slot called ${unknown}`)
+    if (unknown)
+      throw badInput(`parts.${unknown}`, `parts: a ${model.make} ${model.name} has no slot called ${unknown}`)
     facts.put('printer', {
       id: printerId,
       siteId,
@@ -30,7 +32,16 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       meterHours,
       countedAt: at,
     })
-    facts.put('usage', { seq, siteId, printerId, at, meterHours, meterWasReset: false, runHours: meterHours, takenBackSeq: null })
+    facts.put('usage', {
+      seq,
+      siteId,
+      printerId,
+      at,
+      meterHours,
+      meterWasReset: false,
+      runHours: meterHours,
+      takenBackSeq: null,
+    })
     model.slots.forEach(({ name: slotName, kind }, position) => {
       const slotId = derivedId(`slot ${slotName}`, printerId)
       const partTypeId = parts[slotName]
@@ -39,7 +50,19 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       if (part.slotKind !== kind)
         throw badInput(`parts.${slotName}`, `parts: ${part.name} does not fit ${slotName}, which takes a ${kind}`)
       facts.put('slot', { id: slotId, siteId, printerId, name: slotName, kind, position })
-      facts.put('fitting', newFitting({ id: derivedId('fitting', slotId), siteId, printerId, slotId, partTypeId, at, hours: meterHours, seq }))
+      facts.put(
+        'fitting',
+        newFitting({
+          id: derivedId('fitting', slotId),
+          siteId,
+          printerId,
+          slotId,
+          partTypeId,
+          at,
+          hours: meterHours,
+          seq,
+        }),
+      )
     })
   },
 

@@ -8,7 +8,12 @@ import {
   Problem,
   type LifeRecord,
 } from '@diatribon/core'
-import type { BenchLifeAnswer, BenchLifeRequest, BenchReplacementAnswer, BenchReplacementRequest } from '@diatribon/contract'
+import type {
+  BenchLifeAnswer,
+  BenchLifeRequest,
+  BenchReplacementAnswer,
+  BenchReplacementRequest,
+} from '@diatribon/contract'
 import { refusalOf } from '../platform/refusal.ts'
 
 /** Life figures of any records. @throws Refusal 400 in words when the records cannot tell */
@@ -26,7 +31,12 @@ export function benchLife({ unit, records }: BenchLifeRequest): BenchLifeAnswer 
 }
 
 /** Least-cost replacement age of any life and costs. @throws Refusal 400 when the costs are the wrong way round */
-export function benchReplacement({ shape, scale, preventiveCost, failureCost }: BenchReplacementRequest): BenchReplacementAnswer {
+export function benchReplacement({
+  shape,
+  scale,
+  preventiveCost,
+  failureCost,
+}: BenchReplacementRequest): BenchReplacementAnswer {
   return inWords(() => {
     const best = ageReplacement({ shape, scale }, { preventive: preventiveCost, failure: failureCost })
     const { runToFailureCostRate } = best

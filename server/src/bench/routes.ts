@@ -1,5 +1,10 @@
 import { Router } from 'express'
-import { benchLifeSchema, benchReplacementSchema, type BenchLifeRequest, type BenchReplacementRequest } from '@diatribon/contract'
+import {
+  benchLifeSchema,
+  benchReplacementSchema,
+  type BenchLifeRequest,
+  type BenchReplacementRequest,
+} from '@diatribon/contract'
 import { checked } from '../platform/refusal.ts'
 import { requires, type Services } from '../platform/services.ts'
 import { benchLife, benchReplacement } from './benchSums.ts'

@@ -42,7 +42,11 @@ export async function recountFrom(
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(1)
   if (!anchor)
-    throw new Refusal(409, 'before-take-in', `${printer.name} was not here yet at that time: its first reading is later.`)
+    throw new Refusal(
+      409,
+      'before-take-in',
+      `${printer.name} was not here yet at that time: its first reading is later.`,
+    )
   const stored = await facts.db
     .select()
     .from(usage)
@@ -67,8 +71,7 @@ export async function recountFrom(
     )
   facts.loadFittings(touched)
   rows.forEach((row, i) => facts.put('usage', { ...row, runHours: counted[i]!.runHours }))
-  for (const row of changes)
-    if (row.takenBackSeq !== null) facts.put('usage', { ...row, runHours: anchor.runHours })
+  for (const row of changes) if (row.takenBackSeq !== null) facts.put('usage', { ...row, runHours: anchor.runHours })
   putNewest(facts, printer, counted[counted.length - 1] ?? start)
   placeFittings(facts, printer.id, [start, ...counted], entrySeq)
 }

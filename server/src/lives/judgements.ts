@@ -115,7 +115,9 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
     const [asOf] = await db
       .select({ seq: sql<string | null>`max(${logEntry.seq})` })
       .from(logEntry)
-      .where(sql`${logEntry.recordedAt} < ${settled} and ${logEntry.seq} > (select coalesce(max(seq), 0) - 100000 from log_entry)`)
+      .where(
+        sql`${logEntry.recordedAt} < ${settled} and ${logEntry.seq} > (select coalesce(max(seq), 0) - 100000 from log_entry)`,
+      )
     const types = await db
       .select({ type: partType, labour: site.labourCostMinorPerHour })
       .from(partType)

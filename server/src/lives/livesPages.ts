@@ -16,7 +16,17 @@ export async function livesList(db: Db, judgements: Judgements): Promise<LifeSum
     const found = judged.get(id)
     if (!found) return []
     const { fitted, failures, inPlace, fit, basis, intervalHours, words } = found
-    return { partType: { id, name, slotKind }, fitted, failures, inPlace, fit, basis, intervalHours, tradeIntervalHours, words }
+    return {
+      partType: { id, name, slotKind },
+      fitted,
+      failures,
+      inPlace,
+      fit,
+      basis,
+      intervalHours,
+      tradeIntervalHours,
+      words,
+    }
   })
 }
 

@@ -13,8 +13,13 @@ const playedTogether = 500
 
 /** The whole book in order, in pages, so that a long one does not fill the memory. */
 export async function* exportBook(db: Db): AsyncGenerator<ExportedEntry[]> {
-  for (let after = 0; ; ) {
-    const rows = await db.select().from(logEntry).where(gt(logEntry.seq, after)).orderBy(asc(logEntry.seq)).limit(pageSize)
+  for (let after = 0; ;) {
+    const rows = await db
+      .select()
+      .from(logEntry)
+      .where(gt(logEntry.seq, after))
+      .orderBy(asc(logEntry.seq))
+      .limit(pageSize)
     if (rows.length === 0) return
     yield rows.map((row) => ({
       seq: row.seq,
@@ -31,9 +36,13 @@ export async function* exportBook(db: Db): AsyncGenerator<ExportedEntry[]> {
  * @param book entries in order
  * @throws Refusal when the database is not empty or an entry is refused; nothing of that transaction is kept
  */
-export async function playBook(pool: pg.Pool, book: AsyncIterable<ExportedEntry> | Iterable<ExportedEntry>): Promise<number> {
+export async function playBook(
+  pool: pg.Pool,
+  book: AsyncIterable<ExportedEntry> | Iterable<ExportedEntry>,
+): Promise<number> {
   const { rows } = await pool.query('SELECT 1 FROM log_entry LIMIT 1')
-  if (rows.length > 0) throw new Refusal(409, 'not-empty', 'This database already holds a book. Play into an empty one.')
+  if (rows.length > 0)
+    throw new Refusal(409, 'not-empty', 'This database already holds a book. Play into an empty one.')
   let siteId: string | null = null
   let count = 0
   let batch: Asked[] = []
@@ -51,7 +60,14 @@ export async function playBook(pool: pg.Pool, book: AsyncIterable<ExportedEntry>
   for await (const { seq, recordedAt, personId, action } of book) {
     siteId ??= (action as { siteId?: string }).siteId ?? null
     if (!siteId) throw new Refusal(400, 'bad-input', 'The book does not begin with the entry that opens it.')
-    batch.push({ action: action as unknown as Action, siteId, personId, person: null, recordedAt: new Date(recordedAt), seq })
+    batch.push({
+      action: action as unknown as Action,
+      siteId,
+      personId,
+      person: null,
+      recordedAt: new Date(recordedAt),
+      seq,
+    })
     if (batch.length === playedTogether) await play()
   }
   if (batch.length > 0) await play()

@@ -1,5 +1,12 @@
 import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm'
-import { mayDo, type ActionKindName, type LogEntry, type LogPage, type LogQuery, type Person } from '@diatribon/contract'
+import {
+  mayDo,
+  type ActionKindName,
+  type LogEntry,
+  type LogPage,
+  type LogQuery,
+  type Person,
+} from '@diatribon/contract'
 import type { Names } from '../actions/actionKind.ts'
 import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
@@ -28,7 +35,9 @@ export async function logPage(db: Db, query: LogQuery, reader: Person): Promise<
   const originals = amended.length > 0 ? await db.select().from(logEntry).where(inArray(logEntry.seq, amended)) : []
   const seqs = page.map(({ seq }) => seq)
   const amendments =
-    seqs.length > 0 ? await db.select().from(logEntry).where(inArray(logEntry.amendsSeq, seqs)).orderBy(asc(logEntry.seq)) : []
+    seqs.length > 0
+      ? await db.select().from(logEntry).where(inArray(logEntry.amendsSeq, seqs)).orderBy(asc(logEntry.seq))
+      : []
   const all = [...page, ...originals, ...amendments]
   const names = await namesFor(db, all)
   const words = (row: LogRow) => kindOf(row.kind as ActionKindName).words(actionOf(row), names)
@@ -54,7 +63,9 @@ export async function logPage(db: Db, query: LogQuery, reader: Person): Promise<
       amends: original ? { seq: original.seq, summary: words(original) } : null,
       correctable: kind.correctable ? { ...kind.correctable(actionOf(row)), ...corrections(own) } : null,
       mayAmend:
-        Boolean(kind.amend) && !takenBack && mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry'),
+        Boolean(kind.amend) &&
+        !takenBack &&
+        mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry'),
     }
   })
   return { entries, next: rows.length > limit ? page[page.length - 1]!.seq : null }
@@ -65,16 +76,29 @@ function corrections(amendments: LogRow[]): object {
   return Object.assign({}, ...amendments.map(({ payload }) => payload.correction ?? {})) as object
 }
 
-async function namesFor(db: Db, rows: LogRow[]): Promise<Names & { printer(id: string): string; person(id: string): string }> {
-  const ids = (pick: (row: LogRow) => unknown) => [...new Set(rows.map(pick).filter((id): id is string => typeof id === 'string'))]
+async function namesFor(
+  db: Db,
+  rows: LogRow[],
+): Promise<Names & { printer(id: string): string; person(id: string): string }> {
+  const ids = (pick: (row: LogRow) => unknown) => [
+    ...new Set(rows.map(pick).filter((id): id is string => typeof id === 'string')),
+  ]
   const read = async (table: typeof printer | typeof slot | typeof partType, wanted: string[]) =>
     wanted.length === 0
       ? new Map<string, string>()
       : new Map(
-          (await db.select({ id: table.id, name: table.name }).from(table).where(inArray(table.id, wanted))).map((r) => [r.id, r.name]),
+          (await db.select({ id: table.id, name: table.name }).from(table).where(inArray(table.id, wanted))).map(
+            (r) => [r.id, r.name],
+          ),
         )
-  const printers = await read(printer, ids((row) => row.printerId))
-  const slots = await read(slot, ids(({ payload }) => payload.slotId))
+  const printers = await read(
+    printer,
+    ids((row) => row.printerId),
+  )
+  const slots = await read(
+    slot,
+    ids(({ payload }) => payload.slotId),
+  )
   const types = await read(partType, [
     ...ids(({ payload }) => payload.partTypeId),
     ...ids(({ payload }) => (payload.correction as { partTypeId?: string } | undefined)?.partTypeId),
@@ -84,7 +108,12 @@ async function namesFor(db: Db, rows: LogRow[]): Promise<Names & { printer(id: s
       await db
         .select({ id: person.id, name: person.displayName })
         .from(person)
-        .where(inArray(person.id, ids((row) => row.personId)))
+        .where(
+          inArray(
+            person.id,
+            ids((row) => row.personId),
+          ),
+        )
     ).map((r) => [r.id, r.name]),
   )
   return {

@@ -1,7 +1,14 @@
 import { randomUUID } from 'node:crypto'
 import { Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import { firstRunSchema, signInSchema, type FirstRun, type Session, type SignIn, type Welcome } from '@diatribon/contract'
+import {
+  firstRunSchema,
+  signInSchema,
+  type FirstRun,
+  type Session,
+  type SignIn,
+  type Welcome,
+} from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { cookieName, requires, sessionToken, signedIn, type Services } from '../platform/services.ts'
 import { site } from '../platform/tables.ts'
@@ -62,7 +69,8 @@ export function peopleRoutes(services: Services): Router {
   router.post('/first-run', brake, async (request, response) => {
     const { siteName, timeZone, currency, name, displayName, pin } = checked<FirstRun>(firstRunSchema, request.body)
     const [there] = await database.db.select({ id: site.id }).from(site).limit(1)
-    if (there) throw new Refusal(409, 'site-open', 'This workshop is already open. Sign in, or ask its lead to admit you.')
+    if (there)
+      throw new Refusal(409, 'site-open', 'This workshop is already open. Sign in, or ask its lead to admit you.')
     const [siteId, personId] = [randomUUID(), randomUUID()]
     const at = clock().toISOString()
     const lead = { id: personId, name, displayName, role: 'lead' as const }

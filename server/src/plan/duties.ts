@@ -30,7 +30,13 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
       WHERE u.printer_id = ${printer.id} AND u.taken_back_seq IS NULL AND ${condition} ORDER BY ${order} LIMIT 1)`
   }
   const rows = await db
-    .select({ row: printer, make: printerModel.make, model: printerModel.name, before: side('before'), after: side('after') })
+    .select({
+      row: printer,
+      make: printerModel.make,
+      model: printerModel.name,
+      before: side('before'),
+      after: side('after'),
+    })
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(ids && inArray(printer.id, ids))
@@ -63,7 +69,11 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
 }
 
 /** The next replacement of every part in place on these printers. */
-export async function dutiesOf({ db, now, timeZone, judgements }: Planning, heads: PrinterHead[], ids?: string[]): Promise<Duty[]> {
+export async function dutiesOf(
+  { db, now, timeZone, judgements }: Planning,
+  heads: PrinterHead[],
+  ids?: string[],
+): Promise<Duty[]> {
   const byId = new Map(heads.map((head) => [head.id, head]))
   const rows = await db
     .select({
@@ -71,7 +81,12 @@ export async function dutiesOf({ db, now, timeZone, judgements }: Planning, head
       printerId: fitting.printerId,
       fittedHours: fitting.fittedHours,
       slot: { id: slot.id, name: slot.name },
-      partType: { id: partType.id, name: partType.name, slotKind: partType.slotKind, trade: partType.tradeIntervalHours },
+      partType: {
+        id: partType.id,
+        name: partType.name,
+        slotKind: partType.slotKind,
+        trade: partType.tradeIntervalHours,
+      },
     })
     .from(fitting)
     .innerJoin(slot, eq(slot.id, fitting.slotId))

@@ -90,7 +90,10 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
 
 /** Files with a hash in their name never change; the page itself is asked for anew each time. */
 function serveWeb(app: Express, folder: string): void {
-  app.use('/assets', express.static(`${folder}/assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }))
+  app.use(
+    '/assets',
+    express.static(`${folder}/assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }),
+  )
   app.use(express.static(folder, { index: false, maxAge: 0 }))
   app.get('/{*any}', (_request, response) => {
     response.setHeader('cache-control', 'no-cache')
@@ -150,7 +153,10 @@ const errors: ErrorRequestHandler = (error: unknown, request, response, next) =>
   }
   request.log.error({ error, method: request.method, url: request.url }, 'request failed')
   response.status(500).json({
-    error: { code: 'failed', message: 'Something went wrong on the server; nothing was changed. Try again, and tell the lead if it stays.' },
+    error: {
+      code: 'failed',
+      message: 'Something went wrong on the server; nothing was changed. Try again, and tell the lead if it stays.',
+    },
   })
 }
 
@@ -158,7 +164,8 @@ function refusalFor(error: unknown): Refusal | null {
   if (error instanceof Refusal) return error
   const { type, status } = error as { type?: string; status?: number }
   if (type === 'entity.parse.failed') return new Refusal(400, 'bad-json', 'The request is not valid JSON.')
-  if (type === 'entity.too.large') return new Refusal(413, 'too-large', 'The request is larger than 1 MB. Send it in parts.')
+  if (type === 'entity.too.large')
+    return new Refusal(413, 'too-large', 'The request is larger than 1 MB. Send it in parts.')
   if (status === 404) return new Refusal(404, 'not-there', 'There is nothing at this address.')
   if (status && status >= 400 && status < 500) return new Refusal(400, 'bad-request', 'The request cannot be read.')
   return null

@@ -33,7 +33,10 @@ export async function migrateDatabase(url: string, folder: string): Promise<void
     await migrate(drizzle({ client }), { migrationsFolder: folder })
     const missing = journal.length - (await appliedMigrations(client)).length
     // A migration dated before the newest applied one is passed over in silence by the migrator.
-    if (missing > 0) throw new StartProblem(`${missing} migrations of this version were passed over: their order in ${folder} is broken.`)
+    if (missing > 0)
+      throw new StartProblem(
+        `${missing} migrations of this version were passed over: their order in ${folder} is broken.`,
+      )
   } finally {
     await client.end()
   }

@@ -66,9 +66,15 @@ export function openApi(): object {
   const paths: Record<string, Record<string, unknown>> = {}
   for (const [route, { summary, body, query }] of Object.entries(operations)) {
     const [method, path] = route.split(' ') as [string, string]
-    const inPath = path.includes('{id}') ? [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }] : []
+    const inPath = path.includes('{id}')
+      ? [{ name: 'id', in: 'path', required: true, schema: { type: 'string', format: 'uuid' } }]
+      : []
     const inQuery = query
-      ? Object.entries((shapeOf(query).properties ?? {}) as Record<string, unknown>).map(([name, schema]) => ({ name, in: 'query', schema }))
+      ? Object.entries((shapeOf(query).properties ?? {}) as Record<string, unknown>).map(([name, schema]) => ({
+          name,
+          in: 'query',
+          schema,
+        }))
       : []
     paths[path] = {
       ...paths[path],
@@ -85,7 +91,10 @@ export function openApi(): object {
     post: {
       summary: 'The one door: record an action, or a list of them',
       description: kinds
-        .map((kind) => `- \`${kind}\` (${kindNames[kind]}; ${rolesWith(kindOf(kind).right)}): ${actionShapes[kind].summary}`)
+        .map(
+          (kind) =>
+            `- \`${kind}\` (${kindNames[kind]}; ${rolesWith(kindOf(kind).right)}): ${actionShapes[kind].summary}`,
+        )
         .join('\n'),
       requestBody: {
         required: true,
@@ -96,7 +105,11 @@ export function openApi(): object {
           ],
         }),
       },
-      responses: { '201': { description: 'Recorded' }, '200': { description: 'One result per action of a list' }, default: refusal },
+      responses: {
+        '201': { description: 'Recorded' },
+        '200': { description: 'One result per action of a list' },
+        default: refusal,
+      },
     },
   }
   return { openapi: '3.0.3', info: { title: 'Diatribon', version: '0.1.0' }, paths }
@@ -106,13 +119,17 @@ const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeA
 
 /** The same as a plain page to read. */
 export function openApiPage(): string {
-  const { paths } = openApi() as { paths: Record<string, Record<string, { summary: string; description?: string; requestBody?: unknown }>> }
+  const { paths } = openApi() as {
+    paths: Record<string, Record<string, { summary: string; description?: string; requestBody?: unknown }>>
+  }
   const rows = Object.entries(paths).flatMap(([path, methods]) =>
     Object.entries(methods).map(
       ([method, { summary, description, requestBody }]) =>
         `<section><h2>${method.toUpperCase()} ${escape(path)}</h2><p>${escape(summary)}</p>` +
         (description ? `<pre>${escape(description)}</pre>` : '') +
-        (requestBody ? `<details><summary>Request body</summary><pre>${escape(JSON.stringify(requestBody, null, 2))}</pre></details>` : '') +
+        (requestBody
+          ? `<details><summary>Request body</summary><pre>${escape(JSON.stringify(requestBody, null, 2))}</pre></details>`
+          : '') +
         '</section>',
     ),
   )

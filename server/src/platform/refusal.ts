@@ -34,5 +34,10 @@ export function checked<T>(schema: Joi.ObjectSchema<T> | Joi.ObjectSchema, input
   if (!error) return value as T
   const fields: Record<string, string> = {}
   for (const { path, message } of error.details) fields[path.join('.')] ??= message
-  throw new Refusal(400, 'bad-input', `${[...new Set(error.details.map((d) => d.message))].slice(0, 5).join('. ')}.`, fields)
+  throw new Refusal(
+    400,
+    'bad-input',
+    `${[...new Set(error.details.map((d) => d.message))].slice(0, 5).join('. ')}.`,
+    fields,
+  )
 }

@@ -30,9 +30,14 @@ export function requires({ sessions }: Services, right: Right): RequestHandler {
   return async (request, _response, next) => {
     const token = sessionToken(request)
     const signedIn = token ? await sessions.lookUp(token) : null
-    if (!signedIn) throw new Refusal(401, 'not-signed-in', 'You are not signed in, or your session has ended. Sign in again.')
+    if (!signedIn)
+      throw new Refusal(401, 'not-signed-in', 'You are not signed in, or your session has ended. Sign in again.')
     if (!mayDo(signedIn.person.role, right))
-      throw new Refusal(403, 'no-right', `This needs ${rolesWith(right)}; you are signed in as ${signedIn.person.role}.`)
+      throw new Refusal(
+        403,
+        'no-right',
+        `This needs ${rolesWith(right)}; you are signed in as ${signedIn.person.role}.`,
+      )
     signedInBy.set(request, signedIn)
     next()
   }

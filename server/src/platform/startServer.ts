@@ -65,7 +65,11 @@ function listen(server: Server, host: string, port: number): Promise<void> {
   return new Promise((done, fail) => {
     server.once('error', (error: NodeJS.ErrnoException) => {
       const busy = `Port ${port} is already in use. Set PORT to a free one, or stop the program that holds it.`
-      fail(error.code === 'EADDRINUSE' ? new StartProblem(busy) : new StartProblem(`Port ${port} cannot be used: ${error.message}`))
+      fail(
+        error.code === 'EADDRINUSE'
+          ? new StartProblem(busy)
+          : new StartProblem(`Port ${port} cannot be used: ${error.message}`),
+      )
     })
     server.listen(port, host, done)
   })

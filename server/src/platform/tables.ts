@@ -38,7 +38,9 @@ export const logEntry = pgTable(
     index('log_entry_printer').on(t.printerId, t.seq),
     index('log_entry_kind').on(t.kind, t.seq),
     index('log_entry_printer_kind').on(t.printerId, t.kind, t.seq),
-    index('log_entry_amends').on(t.amendsSeq).where(sql`amends_seq is not null`),
+    index('log_entry_amends')
+      .on(t.amendsSeq)
+      .where(sql`amends_seq is not null`),
   ],
 )
 
@@ -183,11 +185,15 @@ export const fitting = pgTable(
     changedSeq: entrySeq('changed_seq').notNull(),
   },
   (t) => [
-    uniqueIndex('fitting_one_in_slot').on(t.slotId).where(sql`removed_at is null and taken_back_seq is null`),
+    uniqueIndex('fitting_one_in_slot')
+      .on(t.slotId)
+      .where(sql`removed_at is null and taken_back_seq is null`),
     index('fitting_slot').on(t.slotId),
     index('fitting_printer').on(t.printerId, t.fittedAt),
     index('fitting_printer_removed').on(t.printerId, t.removedAt),
-    index('fitting_in_place').on(t.printerId).where(sql`removed_at is null and taken_back_seq is null`),
+    index('fitting_in_place')
+      .on(t.printerId)
+      .where(sql`removed_at is null and taken_back_seq is null`),
     index('fitting_part_type').on(t.partTypeId, t.removedAt),
     index('fitting_changed').on(t.changedSeq),
     index('fitting_fitted_seq').on(t.fittedSeq),
@@ -212,7 +218,9 @@ export const usage = pgTable(
   },
   (t) => [
     primaryKey({ name: 'usage_entry', columns: [t.seq] }),
-    index('usage_printer_at').on(t.printerId, t.at, t.seq).where(sql`taken_back_seq is null`),
+    index('usage_printer_at')
+      .on(t.printerId, t.at, t.seq)
+      .where(sql`taken_back_seq is null`),
   ],
 )
 

@@ -54,7 +54,13 @@ export function LifeBench() {
           onChange={(e) => setText(e.currentTarget.value)}
           styles={{ input: { fontFamily: 'monospace' } }}
         />
-        <TextInput label="Ages are counted in" value={unit} onChange={(e) => setUnit(e.currentTarget.value)} mt="sm" maxLength={24} />
+        <TextInput
+          label="Ages are counted in"
+          value={unit}
+          onChange={(e) => setUnit(e.currentTarget.value)}
+          mt="sm"
+          maxLength={24}
+        />
         <Problem error={problem} />
         <Button type="submit" mt="md" loading={busy}>
           Reckon
@@ -68,14 +74,20 @@ export function LifeBench() {
 
 function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchLifeAnswer }) {
   const { weibull, exponential, lognormal, survival: steps, words } = answer
-  const limits = ([low, high]: [number | null, number | null]) => `${low === null ? 'none' : number(low)} to ${high === null ? 'none' : number(high)}`
+  const limits = ([low, high]: [number | null, number | null]) =>
+    `${low === null ? 'none' : number(low)} to ${high === null ? 'none' : number(high)}`
   const oldest = asked.records.reduce((most, { lower, upper }) => Math.max(most, lower ?? 0, upper ?? 0), 0)
   const rows: [string, string, string, string][] = [
     ['Weibull', `shape ${number(weibull.shape, 5)}`, limits(weibull.shapeLimits), number(weibull.logLikelihood, 7)],
     ['', `scale ${number(weibull.scale, 6)}`, limits(weibull.scaleLimits), ''],
     ['Exponential', `mean ${number(exponential.mean, 6)}`, '', number(exponential.logLikelihood, 7)],
     lognormal
-      ? ['Lognormal', `mu ${number(lognormal.mu, 6)}, sigma ${number(lognormal.sigma, 6)}`, '', number(lognormal.logLikelihood, 7)]
+      ? [
+          'Lognormal',
+          `mu ${number(lognormal.mu, 6)}, sigma ${number(lognormal.sigma, 6)}`,
+          '',
+          number(lognormal.logLikelihood, 7),
+        ]
       : ['Lognormal', 'no curve fits', '', ''],
   ]
   const download = () =>
@@ -123,7 +135,12 @@ function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchL
         title="Share still good"
         caption="Steps: counted (Kaplan–Meier, 95 % band). Curve: the Weibull fit."
         columns={[`Age, ${asked.unit}`, 'Share still good', 'Standard error', 'Fitted']}
-        rows={steps.map((s) => [number(s.time), number(s.survival, 4), number(s.standardError, 4), number(survival(weibull, s.time), 4)])}
+        rows={steps.map((s) => [
+          number(s.time),
+          number(s.survival, 4),
+          number(s.standardError, 4),
+          number(survival(weibull, s.time), 4),
+        ])}
         aside={
           <Button size="compact-sm" variant="default" onClick={download}>
             Download CSV

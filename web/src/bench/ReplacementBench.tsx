@@ -25,13 +25,24 @@ export function ReplacementBench() {
   const form = useForm<Record<keyof BenchReplacementRequest, number | string>>({
     initialValues: example,
   })
-  const { ask, answer, problem, busy } = useSum<BenchReplacementRequest, BenchReplacementAnswer>('/api/bench/replacement')
+  const { ask, answer, problem, busy } = useSum<BenchReplacementRequest, BenchReplacementAnswer>(
+    '/api/bench/replacement',
+  )
   useEffect(() => void ask(example), [ask])
   return (
     <div className={classes.columns}>
       <form onSubmit={form.onSubmit((values) => void ask(values as BenchReplacementRequest))}>
         {fields.map(({ name, label, description }) => (
-          <NumberInput key={name} label={label} description={description} hideControls min={0} required mt="sm" {...form.getInputProps(name)} />
+          <NumberInput
+            key={name}
+            label={label}
+            description={description}
+            hideControls
+            min={0}
+            required
+            mt="sm"
+            {...form.getInputProps(name)}
+          />
         ))}
         <Problem error={problem} />
         <Button type="submit" mt="md" loading={busy}>

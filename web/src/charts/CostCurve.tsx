@@ -32,20 +32,35 @@ export function CostCurve({ life, cost, interval, unit, yFormat, yLabel }: Props
 
   /** Very early replacement costs without bound; the curve is drawn from where it enters the picture. */
   function firstBelow(limit: number): number {
-    for (let age = last / 400; age < last; age += last / 400) if (replacementCostRate(life, cost, age) < limit) return age
+    for (let age = last / 400; age < last; age += last / 400)
+      if (replacementCostRate(life, cost, age) < limit) return age
     return last
   }
 
   return (
     <div ref={ref}>
       {width > 0 && (
-        <Frame {...{ width, height, x, y, yFormat, yLabel }} xLabel={`replaced at, ${unit}`} label="Cost by age of replacement">
+        <Frame
+          {...{ width, height, x, y, yFormat, yLabel }}
+          xLabel={`replaced at, ${unit}`}
+          label="Cost by age of replacement"
+        >
           <line x1={0} x2={x(last)} y1={y(runToFailure)} y2={y(runToFailure)} className={classes.reference} />
           <text x={x(last)} y={y(runToFailure) - 6} textAnchor="end" className={classes.referenceWords}>
             run to failure
           </text>
-          <path d={curvePath((age) => replacementCostRate(life, cost, age), first, last, x, y)} className={classes.curve} />
-          {interval !== null && <IntervalLine at={x(interval)} height={y(0)} words={`replace at ${number(interval, 3)}`} flip={interval > last * 0.7} />}
+          <path
+            d={curvePath((age) => replacementCostRate(life, cost, age), first, last, x, y)}
+            className={classes.curve}
+          />
+          {interval !== null && (
+            <IntervalLine
+              at={x(interval)}
+              height={y(0)}
+              words={`replace at ${number(interval, 3)}`}
+              flip={interval > last * 0.7}
+            />
+          )}
         </Frame>
       )}
     </div>

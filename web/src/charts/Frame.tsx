@@ -41,7 +41,12 @@ export function Frame({ width, height, x, y, xLabel, yLabel, yFormat = String, l
         <text x={x1} y={y0 + 34} textAnchor="end" className={classes.label}>
           {xLabel}
         </text>
-        <text x={-margin.left + 4} y={y1 - 0} className={classes.label} transform={`rotate(-90) translate(${-(y0 - y1) / 2 - 30} ${-margin.left + 12 - y1})`}>
+        <text
+          x={-margin.left + 4}
+          y={y1 - 0}
+          className={classes.label}
+          transform={`rotate(-90) translate(${-(y0 - y1) / 2 - 30} ${-margin.left + 12 - y1})`}
+        >
           {yLabel}
         </text>
         {children}

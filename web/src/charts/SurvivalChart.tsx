@@ -20,7 +20,8 @@ interface Props {
 /** Share still good against age: what was counted as steps with its 95 % band, the fitted curve over it. */
 export function SurvivalChart({ steps, life, unit, oldest, interval }: Props) {
   const { ref, width } = useElementSize()
-  const last = Math.max(oldest, interval ?? 0, steps[steps.length - 1]?.time ?? 0, life ? life.scale * 1.2 : 0) * 1.04 || 1
+  const last =
+    Math.max(oldest, interval ?? 0, steps[steps.length - 1]?.time ?? 0, life ? life.scale * 1.2 : 0) * 1.04 || 1
   const x = scaleLinear([0, last], [0, Math.max(60, width - margin.left - margin.right)])
   const y = scaleLinear([0, 1], [height - margin.top - margin.bottom, 0])
   return (
@@ -36,7 +37,14 @@ export function SurvivalChart({ steps, life, unit, oldest, interval }: Props) {
           {steps.length > 0 && <path d={bandPath(steps, oldest, x, y)} className={classes.band} />}
           {steps.length > 0 && <path d={stepsPath(steps, oldest, x, y)} className={classes.steps} />}
           {life && <path d={curvePath((age) => survival(life, age), 0, last, x, y)} className={classes.curve} />}
-          {interval !== null && <IntervalLine at={x(interval)} height={y(0)} words={`interval ${number(interval, 3)}`} flip={interval > last * 0.7} />}
+          {interval !== null && (
+            <IntervalLine
+              at={x(interval)}
+              height={y(0)}
+              words={`interval ${number(interval, 3)}`}
+              flip={interval > last * 0.7}
+            />
+          )}
         </Frame>
       )}
     </div>
@@ -44,7 +52,17 @@ export function SurvivalChart({ steps, life, unit, oldest, interval }: Props) {
 }
 
 /** The chosen interval, upright through a chart. */
-export function IntervalLine({ at, height, words, flip }: { at: number; height: number; words: string; flip: boolean }) {
+export function IntervalLine({
+  at,
+  height,
+  words,
+  flip,
+}: {
+  at: number
+  height: number
+  words: string
+  flip: boolean
+}) {
   return (
     <g transform={`translate(${at} 0)`}>
       <line y2={height} className={classes.interval} />

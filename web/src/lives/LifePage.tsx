@@ -49,9 +49,14 @@ function Life({ page }: { page: Page }) {
             <Fact name="Scale" value={`${hours(fit.scale)} ${range(fit.scaleLimits)}`} />
           </>
         )}
-        <Fact name="Replaced in time costs" value={`${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`} />
+        <Fact
+          name="Replaced in time costs"
+          value={`${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`}
+        />
         <Fact name="A failure costs" value={money(cost.failureMinor, site.currency)} />
-        {page.costRateMinorPerHour !== null && <Fact name="At this interval" value={perHundred(page.costRateMinorPerHour)} />}
+        {page.costRateMinorPerHour !== null && (
+          <Fact name="At this interval" value={perHundred(page.costRateMinorPerHour)} />
+        )}
         {page.runToFailureMinorPerHour !== null && failures >= 3 && (
           <Fact name="Run to failure" value={perHundred(page.runToFailureMinorPerHour)} />
         )}
@@ -68,7 +73,13 @@ function Life({ page }: { page: Page }) {
             fit && failures >= 3 ? number(survival(fit, s.time), 3) : '',
           ])}
         >
-          <SurvivalChart steps={page.survival} life={failures >= 3 ? fit : null} unit="running hours" oldest={oldest} interval={intervalHours} />
+          <SurvivalChart
+            steps={page.survival}
+            life={failures >= 3 ? fit : null}
+            unit="running hours"
+            oldest={oldest}
+            interval={intervalHours}
+          />
         </FigureWithTable>
         {fit && failures >= 3 && fit.shape > 1 && (
           <FigureWithTable
@@ -114,7 +125,9 @@ function Life({ page }: { page: Page }) {
                   <td>{r.slotName}</td>
                   <td className={classes.right}>{hours(r.ageHours)}</td>
                   <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
-                  <td>{r.endsLife ? (r.ageHours < 0.25 ? 'dead on arrival, left out' : 'end of life') : 'still good then'}</td>
+                  <td>
+                    {r.endsLife ? (r.ageHours < 0.25 ? 'dead on arrival, left out' : 'end of life') : 'still good then'}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -126,7 +139,10 @@ function Life({ page }: { page: Page }) {
 }
 
 /** Minor units per hour times 100 h over 100: the figures of the chart are major units per 100 h. */
-const costOf = ({ preventiveMinor, failureMinor }: Page['cost']) => ({ preventive: preventiveMinor, failure: failureMinor })
+const costOf = ({ preventiveMinor, failureMinor }: Page['cost']) => ({
+  preventive: preventiveMinor,
+  failure: failureMinor,
+})
 
 const range = ([low, high]: [number | null, number | null]) =>
   `(95 %: ${low === null ? 'no lower limit' : number(low, 3)} to ${high === null ? 'no upper limit' : number(high, 3)})`

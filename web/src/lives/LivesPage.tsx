@@ -12,8 +12,8 @@ export function LivesPage() {
     <>
       <h1>Lives</h1>
       <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        How long parts last here, and when to replace them. Only wear teaches a life: upgrades, breakage and early replacements
-        count as still good when they came out.
+        How long parts last here, and when to replace them. Only wear teaches a life: upgrades, breakage and early
+        replacements count as still good when they came out.
       </p>
       <AsyncView of={lives}>
         {(rows) =>
@@ -47,7 +47,9 @@ export function LivesPage() {
                       <td className={classes.right}>
                         <b>{hours(intervalHours)}</b>
                       </td>
-                      <td className={classes.basis}>{basis === 'own history' ? 'own history' : `catalogue: ${basis}`}</td>
+                      <td className={classes.basis}>
+                        {basis === 'own history' ? 'own history' : `catalogue: ${basis}`}
+                      </td>
                     </tr>
                   ))}
                 </tbody>

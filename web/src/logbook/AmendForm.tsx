@@ -79,14 +79,22 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
             <Select
               label="What went in"
               mt="sm"
-              data={(catalogue ?? []).filter((t) => t.slotKind === slotKind).map(({ id, name }) => ({ value: id, label: name }))}
+              data={(catalogue ?? [])
+                .filter((t) => t.slotKind === slotKind)
+                .map(({ id, name }) => ({ value: id, label: name }))}
               value={correction.partTypeId}
               onChange={(value) => value && set({ partTypeId: value })}
               allowDeselect={false}
             />
           )}
           {from.text !== undefined && (
-            <Textarea label="Text" mt="sm" autosize value={correction.text} onChange={(e) => set({ text: e.currentTarget.value })} />
+            <Textarea
+              label="Text"
+              mt="sm"
+              autosize
+              value={correction.text}
+              onChange={(e) => set({ text: e.currentTarget.value })}
+            />
           )}
         </>
       )}

@@ -24,10 +24,12 @@ export function EntryList({ printerId, kind, pageSize = 50 }: Props) {
   const query = new URLSearchParams({ limit: String(pageSize) })
   if (printerId) query.set('printer', printerId)
   if (kind) query.set('kind', kind)
-  const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage>((index, last: LogPage | null) => {
-    if (last && last.next === null) return null
-    return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
-  })
+  const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage>(
+    (index, last: LogPage | null) => {
+      if (last && last.next === null) return null
+      return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
+    },
+  )
   const refresh = useCallback(() => void mutate(), [mutate])
   useNotices('logbook', refresh)
   const { ref, entry } = useIntersection({ rootMargin: '400px' })
@@ -61,7 +63,15 @@ export function EntryList({ printerId, kind, pageSize = 50 }: Props) {
   )
 }
 
-function Line({ entry, showPrinter, onAmend }: { entry: LogEntry; showPrinter: boolean; onAmend: (entry: LogEntry) => void }) {
+function Line({
+  entry,
+  showPrinter,
+  onAmend,
+}: {
+  entry: LogEntry
+  showPrinter: boolean
+  onAmend: (entry: LogEntry) => void
+}) {
   const { site } = useSession()
   const { seq, kind, at, recordedAt, printer, person, summary, note, amendments, amends, mayAmend } = entry
   const late = Date.parse(recordedAt) - Date.parse(at) > 3600_000
@@ -77,7 +87,13 @@ function Line({ entry, showPrinter, onAmend }: { entry: LogEntry; showPrinter: b
         </span>
         <span className={`quiet ${classes.seq}`}>
           {mayAmend && (
-            <Button size="compact-xs" variant="subtle" color="gray" onClick={() => onAmend(entry)} aria-label={`Amend entry ${seq}`}>
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              color="gray"
+              onClick={() => onAmend(entry)}
+              aria-label={`Amend entry ${seq}`}
+            >
               Amend
             </Button>
           )}
@@ -93,7 +109,10 @@ function Line({ entry, showPrinter, onAmend }: { entry: LogEntry; showPrinter: b
       )}
       {amendments.map((a) => (
         <p key={a.seq} className={classes.amendment}>
-          <b>Amended (#{a.seq}):</b> {a.summary} <span className="quiet">{a.displayName}, {moment(a.at, site.timeZone)}</span>
+          <b>Amended (#{a.seq}):</b> {a.summary}{' '}
+          <span className="quiet">
+            {a.displayName}, {moment(a.at, site.timeZone)}
+          </span>
         </p>
       ))}
     </li>

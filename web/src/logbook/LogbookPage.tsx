@@ -33,7 +33,9 @@ export function LogbookPage() {
           searchable
           size="sm"
           w={180}
-          data={floor?.racks.flatMap(({ printers }) => printers.map(({ id, name }) => ({ value: id, label: name }))) ?? []}
+          data={
+            floor?.racks.flatMap(({ printers }) => printers.map(({ id, name }) => ({ value: id, label: name }))) ?? []
+          }
           value={printerId}
           onChange={filter('printer')}
           clearButtonProps={{ 'aria-label': 'All printers' }}

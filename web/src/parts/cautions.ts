@@ -10,7 +10,8 @@ const cautions: { slots: RegExp; words: string }[] = [
   },
   {
     slots: /fan|drive gear|lever/i,
-    words: 'Switch off and unplug before you open a cover or touch a connector. The mains side is for a qualified electrical person only.',
+    words:
+      'Switch off and unplug before you open a cover or touch a connector. The mains side is for a qualified electrical person only.',
   },
   {
     slots: /belt|wheels|bearings|lead-screw|coupler/i,
@@ -19,7 +20,8 @@ const cautions: { slots: RegExp; words: string }[] = [
   },
   {
     slots: /sheet|plate/i,
-    words: 'Let the bed cool (60 to 110 °C in use). Solvents are flammable: cold plate only, ventilate. No sprays or oils on the bed. Magnets pinch.',
+    words:
+      'Let the bed cool (60 to 110 °C in use). Solvents are flammable: cold plate only, ventilate. No sprays or oils on the bed. Magnets pinch.',
   },
 ]
 

@@ -43,12 +43,19 @@ export function RoundPage() {
   )
 }
 
-function Section(props: { urgency: Urgency; duties: Duty[]; empty: string; more?: string; onSwap: (duty: Duty) => void }) {
+function Section(props: {
+  urgency: Urgency
+  duties: Duty[]
+  empty: string
+  more?: string
+  onSwap: (duty: Duty) => void
+}) {
   const { urgency, duties, empty, more, onSwap } = props
   return (
     <section className={classes.section} aria-label={urgency}>
       <h2>
-        <StateMark state={urgency} /> <span className="quiet">{duties.length > 0 && plural(duties.length, 'part')}</span>
+        <StateMark state={urgency} />{' '}
+        <span className="quiet">{duties.length > 0 && plural(duties.length, 'part')}</span>
       </h2>
       {duties.length === 0 ? (
         <Nothing title={empty} />
@@ -92,11 +99,18 @@ function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void })
       <div>
         <b>{hoursLeft <= 0 ? `${hours(-hoursLeft)} past` : `in ${hours(hoursLeft)}`}</b>
         <div className="quiet">
-          {hoursLeft <= 0 ? 'due now' : dueDate ? day(dueDate) : 'does not run'}, {intervalIsLearned ? 'learned here' : 'catalogue'}
+          {hoursLeft <= 0 ? 'due now' : dueDate ? day(dueDate) : 'does not run'},{' '}
+          {intervalIsLearned ? 'learned here' : 'catalogue'}
         </div>
       </div>
       {may('swap parts') && (
-        <Button variant="default" size="sm" className={classes.swap} onClick={() => onSwap(duty)} aria-label={`Swap ${slot.name} of ${printer.name}`}>
+        <Button
+          variant="default"
+          size="sm"
+          className={classes.swap}
+          onClick={() => onSwap(duty)}
+          aria-label={`Swap ${slot.name} of ${printer.name}`}
+        >
           Swap
         </Button>
       )}

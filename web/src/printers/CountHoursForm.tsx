@@ -51,10 +51,16 @@ export function CountHoursForm({ printer, onClose }: { printer: PrinterHead; onC
       <p aria-live="polite" style={{ minHeight: '1.5em', margin: '6px 0' }}>
         {gain !== null && gain >= 0 && `That is ${hours(gain)} more.`}
         {gain !== null && gain > passed + 0.5 && passed > 0 && (
-          <b style={{ color: 'var(--soon)' }}> Only {hours(passed)} have passed since the last count: read the meter again.</b>
+          <b style={{ color: 'var(--soon)' }}>
+            {' '}
+            Only {hours(passed)} have passed since the last count: read the meter again.
+          </b>
         )}
         {gain !== null && gain < 0 && !at && (
-          <b style={{ color: 'var(--overdue)' }}> That is less than before. Read again, or say that the meter was reset.</b>
+          <b style={{ color: 'var(--overdue)' }}>
+            {' '}
+            That is less than before. Read again, or say that the meter was reset.
+          </b>
         )}
       </p>
       <Checkbox

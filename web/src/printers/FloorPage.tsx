@@ -19,7 +19,8 @@ export function FloorPage() {
         {({ racks }) =>
           racks.length === 0 ? (
             <Nothing title="No printer has been taken in yet.">
-              Printers are taken in through the interface for programs (<a href="/api/docs">/api/docs</a>, action take-in-printer).
+              Printers are taken in through the interface for programs (<a href="/api/docs">/api/docs</a>, action
+              take-in-printer).
             </Nothing>
           ) : (
             racks.map(({ room, rack, printers }, i) => (
@@ -56,7 +57,8 @@ const staleDays = 7
 
 function PrinterRow({ printer }: { printer: FloorPrinter }) {
   const { nowMs } = useSession()
-  const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } = printer
+  const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } =
+    printer
   const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
   return (
     <li className={classes.row}>

@@ -7,7 +7,10 @@ import { useAction } from '../ui/useAction.ts'
 /** Out of service with a reason, or back into service. */
 export function HoldForm({ printer, onClose }: { printer: PrinterHead; onClose: () => void }) {
   const holding = printer.state === 'in service'
-  const { submit, problem, fields, busy } = useAction(`${printer.name}: ${holding ? 'on hold' : 'back in service'}`, onClose)
+  const { submit, problem, fields, busy } = useAction(
+    `${printer.name}: ${holding ? 'on hold' : 'back in service'}`,
+    onClose,
+  )
   const [words, setWords] = useState('')
   return (
     <ActionDialog
@@ -26,8 +29,8 @@ export function HoldForm({ printer, onClose }: { printer: PrinterHead; onClose: 
     >
       {!holding && printer.holdReason && (
         <p role="note" style={{ borderLeft: '4px solid var(--overdue)', paddingLeft: 10 }}>
-          On hold because: {printer.holdReason} Release it only when that is put right; mains work must have been done or checked
-          by a qualified electrical person.
+          On hold because: {printer.holdReason} Release it only when that is put right; mains work must have been done
+          or checked by a qualified electrical person.
         </p>
       )}
       <Textarea

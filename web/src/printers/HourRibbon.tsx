@@ -52,7 +52,12 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
   const { width, height, lanes, bars, dues, marks, ticks, nowX } = ribbon
   const lanesEnd = lanes.length * laneHeight
   return (
-    <svg width={nameWidth + width} height={height} role="img" aria-label="Parts of this printer over its running hours; the table holds the same figures">
+    <svg
+      width={nameWidth + width}
+      height={height}
+      role="img"
+      aria-label="Parts of this printer over its running hours; the table holds the same figures"
+    >
       <g transform={`translate(${nameWidth} 0)`}>
         {ticks.map(({ x, label }) => (
           <g key={label} transform={`translate(${x} 0)`}>
@@ -75,9 +80,22 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
           return (
             <g key={id}>
               <title>{words}</title>
-              <rect x={x} y={middle - barHeight / 2} width={barWidth} height={barHeight} className={end ? classes.past : classes.present} />
-              {cutLeft && <path d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`} className={end ? classes.cut : classes.cutPresent} />}
-              {end && <path d={endShapes[end]} transform={`translate(${x + barWidth} ${middle})`} className={endClass(end)} />}
+              <rect
+                x={x}
+                y={middle - barHeight / 2}
+                width={barWidth}
+                height={barHeight}
+                className={end ? classes.past : classes.present}
+              />
+              {cutLeft && (
+                <path
+                  d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`}
+                  className={end ? classes.cut : classes.cutPresent}
+                />
+              )}
+              {end && (
+                <path d={endShapes[end]} transform={`translate(${x + barWidth} ${middle})`} className={endClass(end)} />
+              )}
             </g>
           )
         })}
@@ -91,7 +109,12 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
           Counts, notes
         </text>
         {marks.map(({ seq, x, kind, words }) => (
-          <path key={`${kind}${seq}`} d={markShapes[kind]} transform={`translate(${x} ${lanesEnd + 6})`} className={kind === 'count' ? classes.count : classes.mark}>
+          <path
+            key={`${kind}${seq}`}
+            d={markShapes[kind]}
+            transform={`translate(${x} ${lanesEnd + 6})`}
+            className={kind === 'count' ? classes.count : classes.mark}
+          >
             <title>{words}</title>
           </path>
         ))}

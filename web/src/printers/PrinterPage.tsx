@@ -29,9 +29,12 @@ function Printer({ page }: { page: Page }) {
   const { may, nowMs } = useSession()
   const [doing, setDoing] = useState<Doing | null>(null)
   const { printer, slots, build } = page
-  const { id, name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } = printer
+  const { id, name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } =
+    printer
   const close = () => setDoing(null)
-  const worn = slots.flatMap(({ duty }) => duty ?? []).sort((a, b) => b.ageHours / b.intervalHours - a.ageHours / a.intervalHours)
+  const worn = slots
+    .flatMap(({ duty }) => duty ?? [])
+    .sort((a, b) => b.ageHours / b.intervalHours - a.ageHours / a.intervalHours)
   const next = [...worn].sort((a, b) => a.hoursLeft - b.hoursLeft)[0]
   const maySwap = may('swap parts')
   return (
@@ -58,7 +61,8 @@ function Printer({ page }: { page: Page }) {
             <div>
               <StateMark state={next.urgency} />
               <div className="quiet">
-                {next.slot.name} {next.hoursLeft <= 0 ? `${hours(-next.hoursLeft)} past` : `in ${hours(next.hoursLeft)}`}
+                {next.slot.name}{' '}
+                {next.hoursLeft <= 0 ? `${hours(-next.hoursLeft)} past` : `in ${hours(next.hoursLeft)}`}
               </div>
             </div>
           )}
@@ -95,7 +99,9 @@ function Printer({ page }: { page: Page }) {
         )}
       </div>
       {!maySwap && (
-        <p className="quiet">Changing parts is for technicians and leads. If something is wrong, write a note: they see it at once.</p>
+        <p className="quiet">
+          Changing parts is for technicians and leads. If something is wrong, write a note: they see it at once.
+        </p>
       )}
 
       <HourRibbon page={page} />

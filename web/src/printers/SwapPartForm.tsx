@@ -19,7 +19,15 @@ const hints: Record<RemovalReason, string> = {
 }
 
 /** A part comes out, with the reason, and another goes in. */
-export function SwapPartForm({ page, slotId, onClose }: { page: PrinterPage; slotId: string | null; onClose: () => void }) {
+export function SwapPartForm({
+  page,
+  slotId,
+  onClose,
+}: {
+  page: PrinterPage
+  slotId: string | null
+  onClose: () => void
+}) {
   const { site } = useSession()
   const { printer, slots } = page
   const { data: catalogue } = useSWR<PartType[]>('/api/parts')
@@ -77,7 +85,13 @@ export function SwapPartForm({ page, slotId, onClose }: { page: PrinterPage; slo
           In place: {slot.duty.partType.name}, {hours(slot.duty.ageHours)} old.
         </p>
       )}
-      <Radio.Group label="Why does it come out?" value={reason} onChange={(value) => setReason(value as RemovalReason)} mt="sm" required>
+      <Radio.Group
+        label="Why does it come out?"
+        value={reason}
+        onChange={(value) => setReason(value as RemovalReason)}
+        mt="sm"
+        required
+      >
         <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
           {removalReasons.map((value) => (
             <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
@@ -95,7 +109,15 @@ export function SwapPartForm({ page, slotId, onClose }: { page: PrinterPage; slo
         allowDeselect={false}
         error={fields.partTypeId}
       />
-      <Textarea label="Note (optional)" mt="sm" autosize minRows={2} maxLength={2000} value={note} onChange={(e) => setNote(e.currentTarget.value)} />
+      <Textarea
+        label="Note (optional)"
+        mt="sm"
+        autosize
+        minRows={2}
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+      />
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>
   )

@@ -70,7 +70,9 @@ export function ribbonLayout(page: PrinterPage, lastHours: number | null, width:
     return at !== null && at >= from && at <= to ? [{ lane, x: x(at) }] : []
   })
   const marks = page.marks.filter(({ runHours }) => runHours >= from).map((mark) => ({ ...mark, x: x(mark.runHours) }))
-  const ticks = x.ticks(Math.max(2, Math.floor(width / 110))).map((t) => ({ x: x(t), label: t.toLocaleString('en-GB') }))
+  const ticks = x
+    .ticks(Math.max(2, Math.floor(width / 110)))
+    .map((t) => ({ x: x(t), label: t.toLocaleString('en-GB') }))
   const height = lanes.length * laneHeight + markLane + axisHeight
   return { width, height, lanes, bars, dues, marks, ticks, nowX: x(runHours), from, to }
 }

@@ -39,7 +39,13 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
       <TextInput label="Currency" description="Three letters, as in EUR" {...field('currency')} />
       <TextInput label="Your name" {...field('displayName')} />
       <TextInput label="Name to sign in with" autoCapitalize="none" {...field('name')} />
-      <PasswordInput label="PIN" description="Four characters or more" autoComplete="new-password" size="md" {...field('pin')} />
+      <PasswordInput
+        label="PIN"
+        description="Four characters or more"
+        autoComplete="new-password"
+        size="md"
+        {...field('pin')}
+      />
       <Problem error={problem} />
       <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>
         Open the book

@@ -74,7 +74,12 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
   return (
     <Menu position="bottom-end">
       <Menu.Target>
-        <ActionIcon variant="subtle" size="xl" aria-label={`Signed in as ${person.displayName}, ${person.role}`} color="var(--ink)">
+        <ActionIcon
+          variant="subtle"
+          size="xl"
+          aria-label={`Signed in as ${person.displayName}, ${person.role}`}
+          color="var(--ink)"
+        >
           <IconUser size={22} stroke={1.7} aria-hidden />
         </ActionIcon>
       </Menu.Target>

@@ -19,19 +19,28 @@ export function openLiveStream(onNotice: Listener, onConnection: (connected: boo
     if (data.connected !== undefined) onConnection(data.connected)
   })
   const lead = () =>
-    listen(ended.signal, (notice) => {
-      onNotice(notice)
-      channel?.postMessage({ notice })
-    }, (connected) => {
-      onConnection(connected)
-      channel?.postMessage({ connected })
-    })
+    listen(
+      ended.signal,
+      (notice) => {
+        onNotice(notice)
+        channel?.postMessage({ notice })
+      },
+      (connected) => {
+        onConnection(connected)
+        channel?.postMessage({ connected })
+      },
+    )
   if (channel && 'locks' in navigator)
     void navigator.locks
-      .request(channelName, { signal: ended.signal }, () => new Promise<void>((done) => {
-        lead()
-        ended.signal.addEventListener('abort', () => done())
-      }))
+      .request(
+        channelName,
+        { signal: ended.signal },
+        () =>
+          new Promise<void>((done) => {
+            lead()
+            ended.signal.addEventListener('abort', () => done())
+          }),
+      )
       .catch(() => undefined) // ended while waiting for the lock
   else lead()
   return () => {
@@ -56,7 +65,12 @@ function listen(ended: AbortSignal, onNotice: Listener, onConnection: (connected
       heard()
       onConnection(true)
       // What was said while we were away is lost: fetch everything anew.
-      if (wasAway) onNotice({ areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook', 'people'], printerIds: null, seq: 0 })
+      if (wasAway)
+        onNotice({
+          areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook', 'people'],
+          printerIds: null,
+          seq: 0,
+        })
       wasAway = false
     }
     source.onmessage = ({ data }: MessageEvent<string>) => {

@@ -22,7 +22,14 @@ export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, ch
     onSubmit()
   }
   return (
-    <Modal opened onClose={onClose} title={<b>{title}</b>} fullScreen={phone} size="lg" transitionProps={{ duration: 0 }}>
+    <Modal
+      opened
+      onClose={onClose}
+      title={<b>{title}</b>}
+      fullScreen={phone}
+      size="lg"
+      transitionProps={{ duration: 0 }}
+    >
       <form onSubmit={submit}>
         {children}
         <Problem error={problem} />

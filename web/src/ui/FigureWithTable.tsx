@@ -27,7 +27,12 @@ export function FigureWithTable({ title, caption, columns, rows, children, aside
         </Button>
       </div>
       {asTable ? (
-        <div style={{ maxHeight: 420, overflow: 'auto', border: '1px solid var(--rule)' }} tabIndex={0} role="region" aria-label={title}>
+        <div
+          style={{ maxHeight: 420, overflow: 'auto', border: '1px solid var(--rule)' }}
+          tabIndex={0}
+          role="region"
+          aria-label={title}
+        >
           <Table striped stickyHeader>
             <Table.Thead>
               <Table.Tr>

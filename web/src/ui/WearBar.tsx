@@ -35,12 +35,20 @@ export function WearBar({ duty, compact = false }: { duty: Duty; compact?: boole
           </pattern>
         </defs>
         <rect x="0" y="3" width={due} height="8" fill="var(--faint)" stroke="var(--rule)" />
-        <rect x="0" y="3" width={Math.min(end, due)} height="8" fill={urgency === 'later' ? 'currentColor' : `url(#${id})`} />
+        <rect
+          x="0"
+          y="3"
+          width={Math.min(end, due)}
+          height="8"
+          fill={urgency === 'later' ? 'currentColor' : `url(#${id})`}
+        />
         {end > due && <rect x={due} y="3" width={end - due} height="8" fill="currentColor" />}
         <line x1={due} x2={due} y1="0" y2={height} stroke="var(--ink)" strokeWidth="2" />
       </svg>
       {!compact && (
-        <div style={{ fontSize: '0.85rem', display: 'flex', justifyContent: 'space-between', gap: 8, flexWrap: 'wrap' }}>
+        <div
+          style={{ fontSize: '0.85rem', display: 'flex', justifyContent: 'space-between', gap: 8, flexWrap: 'wrap' }}
+        >
           <span>{figures}</span>
           <span className="quiet">{risk}</span>
         </div>

@@ -2,7 +2,15 @@ import { TextInput, UnstyledButton } from '@mantine/core'
 import { useState } from 'react'
 
 /** When it happened: now unless said otherwise. Gives ISO 8601, or undefined for now. */
-export function WhenField({ value, onChange, error }: { value: string | undefined; onChange: (at: string | undefined) => void; error?: string }) {
+export function WhenField({
+  value,
+  onChange,
+  error,
+}: {
+  value: string | undefined
+  onChange: (at: string | undefined) => void
+  error?: string
+}) {
   const [open, setOpen] = useState(false)
   if (!open)
     return (
@@ -18,7 +26,9 @@ export function WhenField({ value, onChange, error }: { value: string | undefine
       mt="sm"
       error={error}
       value={value ? localValue(value) : ''}
-      onChange={({ currentTarget }) => onChange(currentTarget.value ? new Date(currentTarget.value).toISOString() : undefined)}
+      onChange={({ currentTarget }) =>
+        onChange(currentTarget.value ? new Date(currentTarget.value).toISOString() : undefined)
+      }
     />
   )
 }

@@ -30,7 +30,11 @@ export function useAction(done: string, onDone: () => void) {
     } catch (error) {
       if (!(error instanceof NoConnection)) key.current = undefined
       if (error instanceof Refused) setFields(error.fields)
-      setProblem(error instanceof NoConnection ? new Error('No connection: not recorded yet. Try again when it is back; it is recorded only once.') : error)
+      setProblem(
+        error instanceof NoConnection
+          ? new Error('No connection: not recorded yet. Try again when it is back; it is recorded only once.')
+          : error,
+      )
     } finally {
       setBusy(false)
     }

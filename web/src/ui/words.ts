@@ -36,9 +36,13 @@ export function moment(iso: string, timeZone: string): string {
 /** A day given as YYYY-MM-DD or a moment, with its weekday. */
 export function day(iso: string, timeZone = 'UTC'): string {
   const zone = iso.length === 10 ? 'UTC' : timeZone
-  return new Intl.DateTimeFormat('en-GB', { timeZone: zone, weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }).format(
-    new Date(iso),
-  )
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+  }).format(new Date(iso))
 }
 
 /** A day without its year, for narrow columns; a day in another year keeps it. */

@@ -1,0 +1,86 @@
+import { once } from 'node:events'
+import { get } from 'node:http'
+import type { LiveNotice } from '@diatribon/contract'
+import { Client, pin, scratchWorkshop, type Workshop } from './scratch.ts'
+
+let shop: Workshop
+beforeAll(async () => {
+  shop = await scratchWorkshop()
+})
+afterAll(() => shop.close())
+
+/** Listens to a server's event stream as a page would. */
+async function listen(url: string) {
+  const signIn = await fetch(`${url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'member', pin }),
+  })
+  const cookie = signIn.headers.get('set-cookie')!.split(';')[0]!
+  const request = get(`${url}/api/live`, { headers: { cookie, 'accept-encoding': 'gzip' } })
+  const [response] = (await once(request, 'response')) as [import('node:http').IncomingMessage]
+  const notices: LiveNotice[] = []
+  let wake = () => undefined as void
+  response.setEncoding('utf8')
+  response.on('data', (text: string) => {
+    for (const [, data] of text.matchAll(/^data: (\{.*\})$/gm)) notices.push(JSON.parse(data!) as LiveNotice)
+    wake()
+  })
+  return {
+    response,
+    notices,
+    async until(found: (notice: LiveNotice) => boolean): Promise<LiveNotice> {
+      for (;;) {
+        const notice = notices.find(found)
+        if (notice) return notice
+        await new Promise<void>((done) => (wake = done))
+      }
+    },
+    close: () => request.destroy(),
+  }
+}
+
+it('tells the pages of both server processes within a second', async () => {
+  const second = await shop.start()
+  const pages = [await listen(shop.server.url), await listen(second.url)]
+  const client = await new Client(second).signIn('technician')
+  const started = Date.now()
+  const { seq } = await client.act({ kind: 'count-hours', printerId: shop.ids.printer, meterHours: 3 })
+  const heard = await Promise.all(pages.map((page) => page.until((notice) => notice.seq >= seq)))
+  expect(Date.now() - started).toBeLessThan(1000)
+  for (const { areas, printerIds } of heard) {
+    expect(areas).toEqual(expect.arrayContaining(['printers', 'hours', 'plan', 'logbook']))
+    expect(printerIds).toContain(shop.ids.printer)
+  }
+  expect(pages[0]!.response.headers).toMatchObject({
+    'content-type': 'text/event-stream',
+    'cache-control': expect.stringContaining('no-transform') as string,
+  })
+  expect(pages[0]!.response.headers['content-encoding']).toBeUndefined()
+  pages.forEach((page) => page.close())
+  await second.close()
+})
+
+it('gathers many commits into few notices', async () => {
+  const page = await listen(shop.server.url)
+  const client = await shop.as('technician')
+  const entries = await Promise.all(
+    Array.from({ length: 40 }, (_, i) => client.act({ kind: 'note', text: `Note ${i}` })),
+  )
+  const newest = Math.max(...entries.map(({ seq }) => seq))
+  await page.until((notice) => notice.seq >= newest)
+  expect(page.notices.length).toBeLessThan(20)
+  page.close()
+})
+
+it('listens again when its connection to the database was cut, and lets every page fetch anew', async () => {
+  const page = await listen(shop.server.url)
+  await shop.server.services.database.pool.query(
+    `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'`,
+  )
+  await page.until(({ areas }) => areas.includes('people') && areas.includes('lives'))
+  const client = await shop.as('technician')
+  const { seq } = await client.act({ kind: 'note', text: 'After the cut' })
+  await page.until((notice) => notice.seq >= seq)
+  page.close()
+})

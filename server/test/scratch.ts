@@ -1,0 +1,194 @@
+import { randomUUID } from 'node:crypto'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import type { Action, ActionResult, Recorded, RefusalBody, Role } from '@diatribon/contract'
+import { migrateDatabase, realClock, setPin, startServer, type Clock, type RunningServer } from '../src/index.ts'
+
+export const migrations = fileURLToPath(new URL('../migrations', import.meta.url))
+
+/** A database of its own on the test cluster. */
+export async function scratchDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
+  const admin = process.env.TEST_DATABASE_URL
+  if (!admin) throw new Error('TEST_DATABASE_URL is not set; run the tests with npm test.')
+  const name = `test_${randomUUID().replaceAll('-', '')}`
+  const onAdmin = async (statement: string) => {
+    const client = new pg.Client({ connectionString: admin })
+    await client.connect()
+    await client.query(statement).finally(() => client.end())
+  }
+  await onAdmin(`CREATE DATABASE ${name}`)
+  const url = new URL(admin)
+  url.pathname = `/${name}`
+  return { url: url.href, drop: () => onAdmin(`DROP DATABASE ${name} WITH (FORCE)`) }
+}
+
+export const pin = '2718'
+
+/** A small workshop with one model, one printer, two part types and a person of each role, on a real server. */
+export async function scratchWorkshop(clock: Clock = realClock) {
+  const database = await scratchDatabase()
+  await migrateDatabase(database.url, migrations)
+  const start = (options: Partial<Parameters<typeof startServer>[0]> = {}) =>
+    startServer({
+      databaseUrl: database.url,
+      clock,
+      port: 0,
+      webFolder: null,
+      demo: null,
+      logLevel: 'error',
+      ...options,
+    })
+  const server = await start()
+  const lead = new Client(server)
+  const at = new Date(clock().getTime() - 400 * dayMs).toISOString()
+  const opened = await lead.call('POST', '/api/first-run', {
+    siteName: 'Test shed',
+    timeZone: 'Europe/Lisbon',
+    currency: 'EUR',
+    name: 'lead',
+    displayName: 'Test Lead',
+    pin,
+  })
+  if (opened.status !== 201) throw new Error(`first run: ${JSON.stringify(opened.body)}`)
+  const ids = {
+    model: randomUUID(),
+    nozzle: randomUUID(),
+    hardNozzle: randomUUID(),
+    belt: randomUUID(),
+    printer: randomUUID(),
+  }
+  for (const role of ['member', 'operator', 'technician'] as const) {
+    const personId = randomUUID()
+    await lead.act({ kind: 'admit-person', personId, name: role, displayName: `Test ${role}`, role, at })
+    await setPin(server.services.database.db, personId, pin)
+  }
+  const partType = (partTypeId: string, name: string, slotKind: string) =>
+    lead.act({
+      kind: 'add-part-type',
+      at,
+      partTypeId,
+      name,
+      slotKind,
+      priceMinor: 100,
+      minutes: 10,
+      failureExtraMinor: 2000,
+      tradeIntervalHours: 300,
+    })
+  await partType(ids.nozzle, 'Nozzle', 'nozzle')
+  await partType(ids.hardNozzle, 'Hard nozzle', 'nozzle')
+  await partType(ids.belt, 'Belt', 'belt')
+  await lead.act({
+    kind: 'add-model',
+    at,
+    modelId: ids.model,
+    make: 'Dunlin',
+    name: 'D2',
+    build: 'Guided feed',
+    slots: [
+      { name: 'Nozzle', kind: 'nozzle' },
+      { name: 'X belt', kind: 'belt' },
+    ],
+  })
+  const takeIn = (printerId: string, name: string, place: number, meterHours = 0) =>
+    lead.act({
+      kind: 'take-in-printer',
+      at,
+      printerId,
+      modelId: ids.model,
+      name,
+      room: 'Shed',
+      rack: 'A',
+      place,
+      meterHours,
+      parts: { Nozzle: ids.nozzle, 'X belt': ids.belt },
+    })
+  await takeIn(ids.printer, 'Limpet', 1)
+  return {
+    server,
+    start,
+    url: database.url,
+    lead,
+    ids,
+    takeIn,
+    startedAt: at,
+    as: async (role: Role) => new Client(server).signIn(role),
+    close: async () => {
+      await server.close()
+      await database.drop()
+    },
+  }
+}
+
+export type Workshop = Awaited<ReturnType<typeof scratchWorkshop>>
+export const dayMs = 24 * 3600_000
+
+/** A client with a cookie, as a program would be. */
+export class Client {
+  private cookie = ''
+
+  constructor(
+    readonly server: RunningServer,
+    private readonly headers: Record<string, string> = {},
+  ) {}
+
+  async call<T = unknown>(
+    method: string,
+    path: string,
+    body?: unknown,
+  ): Promise<{ status: number; body: T; headers: Headers }> {
+    const response = await fetch(this.server.url + path, {
+      method,
+      headers: {
+        cookie: this.cookie,
+        ...(body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...this.headers,
+      },
+      body: body === undefined ? undefined : typeof body === 'string' ? body : JSON.stringify(body),
+    })
+    const set = response.headers.get('set-cookie')
+    if (set) this.cookie = set.split(';')[0]!
+    const text = await response.text()
+    const parsed = response.headers.get('content-type')?.includes('application/json')
+      ? (JSON.parse(text) as T)
+      : (text as T)
+    return { status: response.status, body: parsed, headers: response.headers }
+  }
+
+  async signIn(name: string): Promise<this> {
+    const { status } = await this.call('POST', '/api/session', { name, pin })
+    if (status !== 201) throw new Error(`sign-in of ${name}: ${status}`)
+    return this
+  }
+
+  async get<T>(path: string): Promise<T> {
+    const { status, body } = await this.call<T>('GET', path)
+    if (status !== 200) throw new Error(`GET ${path}: ${status} ${JSON.stringify(body)}`)
+    return body
+  }
+
+  /** Sends an action that must be recorded. */
+  async act(action: Partial<Action> & { kind: Action['kind'] } & Record<string, unknown>): Promise<Recorded> {
+    const { status, body } = await this.call<{ entry: Recorded }>('POST', '/api/actions', withHeader(action))
+    if (status !== 201) throw new Error(`${action.kind}: ${status} ${JSON.stringify(body)}`)
+    return body.entry
+  }
+
+  /** Sends an action that must be refused. */
+  async refused(action: Record<string, unknown>): Promise<{ status: number } & RefusalBody['error']> {
+    const { status, body } = await this.call<RefusalBody>('POST', '/api/actions', withHeader(action))
+    if (status < 400) throw new Error(`not refused: ${JSON.stringify(body)}`)
+    return { status, ...body.error }
+  }
+
+  async list(actions: Record<string, unknown>[], together = false) {
+    return this.call<{ results: ActionResult[] }>(
+      'POST',
+      '/api/actions',
+      together ? { together, actions: actions.map(withHeader) } : actions.map(withHeader),
+    )
+  }
+}
+
+function withHeader(action: Record<string, unknown>) {
+  return { key: randomUUID(), at: new Date().toISOString(), ...action }
+}

@@ -1,0 +1,117 @@
+import { spawn, spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, rmSync, existsSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { startCluster } from './setup/cluster.mjs'
+import { clusterFolder, homeFolder, root } from './setup/folders.mjs'
+import { takeLock } from './setup/lock.mjs'
+import { requireNodeModules } from './setup/nodeModules.mjs'
+import { runCommand } from './setup/say.mjs'
+import { requireChromium, requirePostgres } from './setup/systemPackages.mjs'
+
+const checks = {
+  types: ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.json', '--noEmit'],
+  lint: ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0'],
+  format: ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
+}
+
+/** npm test [-- types lint format unit server journeys]: all of it, or the named steps. */
+runCommand(async () => {
+  const asked = process.argv.slice(2)
+  const wants = (step) => asked.length === 0 || asked.includes(step)
+  const home = homeFolder()
+  const openLock = takeLock(home, 'test', 'A test run')
+  const bin = requirePostgres()
+  requireNodeModules()
+  if (wants('journeys')) requireChromium()
+  const results = mkdtempSync(join(tmpdir(), 'diatribon-test-'))
+  const failed = []
+  const counts = { passed: 0, failed: 0 }
+  let cluster = null
+  try {
+    for (const [step, command] of Object.entries(checks)) if (wants(step) && !run(step, command)) failed.push(step)
+    if (wants('unit') && !jest('unit', results, {}, counts)) failed.push('unit')
+    if (wants('server') || wants('journeys')) {
+      // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
+      cluster = await startCluster(bin, clusterFolder(home, 'test-database'), { fsync: 'off', max_connections: '200' })
+      const env = { TEST_DATABASE_URL: cluster.url }
+      if (wants('server') && !jest('server', results, env, counts)) failed.push('server')
+      if (wants('journeys') && !(await journeys(results, env, counts))) failed.push('journeys')
+    }
+  } finally {
+    await cluster?.stop()
+    rmSync(results, { recursive: true, force: true })
+    openLock()
+  }
+  if (failed.length > 0) console.error(`Failed: ${failed.join(', ')}`)
+  console.log(`${counts.passed} passed, ${counts.failed} failed`)
+  return failed.length > 0 ? 1 : 0
+})
+
+function run(step, command, env = {}) {
+  console.log(`== ${step}`)
+  const { status } = spawnSync(process.execPath, command, {
+    cwd: root,
+    stdio: ['ignore', 'inherit', 'inherit'],
+    env: { ...process.env, ...env },
+  })
+  return status === 0
+}
+
+function jest(project, results, env, counts) {
+  const file = join(results, `${project}.json`)
+  const options = [
+    '--no-warnings',
+    '--experimental-vm-modules',
+    'node_modules/jest/bin/jest.js',
+    '--selectProjects',
+    project,
+  ]
+  const good = run(
+    project,
+    [...options, '--json', '--outputFile', file, '--silent=false', ...(process.env.CI ? ['--ci'] : [])],
+    env,
+  )
+  if (existsSync(file)) {
+    const { numPassedTests, numFailedTests, numFailedTestSuites } = JSON.parse(readFileSync(file, 'utf8'))
+    counts.passed += numPassedTests
+    counts.failed += Math.max(numFailedTests, numFailedTestSuites > 0 && numFailedTests === 0 ? numFailedTestSuites : 0)
+  }
+  return good
+}
+
+/** Journeys drive the built application: two server processes over one database with the demo workshop. */
+async function journeys(results, env, counts) {
+  const { buildServer, buildWeb } = await import('./setup/build.mjs')
+  await buildServer()
+  await buildWeb()
+  const { startTwoServers } = await import('./setup/twoServers.mjs')
+  const servers = await startTwoServers(env.TEST_DATABASE_URL)
+  const file = join(results, 'journeys.json')
+  try {
+    const playwright = spawn(
+      process.execPath,
+      ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'],
+      {
+        cwd: root,
+        stdio: ['ignore', 'inherit', 'inherit'],
+        env: {
+          ...process.env,
+          E2E_FIRST: servers.urls[0],
+          E2E_SECOND: servers.urls[1],
+          PLAYWRIGHT_JSON_OUTPUT_NAME: file,
+        },
+      },
+    )
+    console.log('== journeys')
+    const code = await new Promise((done) => playwright.once('exit', done))
+    if (existsSync(file)) {
+      const { expected, unexpected, flaky } = JSON.parse(readFileSync(file, 'utf8')).stats
+      counts.passed += expected + flaky
+      counts.failed += unexpected
+    }
+    return code === 0
+  } finally {
+    await servers.stop()
+  }
+}
