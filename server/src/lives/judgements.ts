@@ -1,4 +1,5 @@
 import { eq, gt, inArray, isNull, max, sql, and } from 'drizzle-orm'
+import { isDeepStrictEqual } from 'node:util'
 import { Piscina } from 'piscina'
 import type { Clock } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
@@ -67,10 +68,10 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
 
   async function refresh(): Promise<void> {
     const stale = await staleTypes()
-    if (stale.length > 0) await judgeAgain(stale)
-    else if (Date.now() - refreshedAt < refreshMs || !(await anythingSince())) return
-    else await judgeAgain('all')
-    onRefresh()
+    const due = Date.now() - refreshedAt >= refreshMs && (await anythingSince())
+    if (stale.length === 0 && !due) return
+    // Told only when a figure has changed: pages that are told read again, which must not go round for ever.
+    if (await judgeAgain(due ? 'all' : stale)) onRefresh()
   }
 
   /** Part types of which a life has ended, begun or been put right since they were judged. */
@@ -108,7 +109,8 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
     return { judgements, missing: judgements.size < rows.length }
   }
 
-  async function judgeAgain(which: string[] | 'all'): Promise<void> {
+  /** @returns whether any figure differs from what was kept */
+  async function judgeAgain(which: string[] | 'all'): Promise<boolean> {
     const started = Date.now()
     const now = clock()
     const settled = new Date(now.getTime() - unsettledMs)
@@ -133,6 +135,7 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
         tradeIntervalHours: type.tradeIntervalHours,
       })
     }
+    const { judgements: before } = await readKept()
     const results = (await workers.run(histories)) as StoredJudgement[]
     const asOfSeq = Number(asOf?.seq ?? 0)
     const rows = types.map(({ type }, i) => ({ partTypeId: type.id, asOfSeq, judgedAt: now, result: results[i]! }))
@@ -140,12 +143,16 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
       await db
         .insert(lifeJudgement)
         .values(rows)
+        // A slower, older fit may land on top of a newer one: its smaller number makes the next reader fit again.
         .onConflictDoUpdate({
           target: lifeJudgement.partTypeId,
           set: { asOfSeq: sql`excluded.as_of_seq`, judgedAt: sql`excluded.judged_at`, result: sql`excluded.result` },
-          setWhere: sql`excluded.as_of_seq >= ${lifeJudgement.asOfSeq}`,
         })
     if (which === 'all') refreshedAt = started
+    return rows.some(({ partTypeId, result }) => {
+      const old = before.get(partTypeId)
+      return !old || !isDeepStrictEqual({ ...result, partTypeId }, old)
+    })
   }
 
   async function readAges(partTypeId: string): Promise<History['ages']> {

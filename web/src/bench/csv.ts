@@ -20,12 +20,12 @@ const runningWords = /^(running|still good|r|0|no|false|)$/i
  * A first row that holds no number is a heading. Separators are found out: tab, comma, semicolon.
  */
 export function readLifeColumns(text: string): ReadColumns {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', delimitersToGuess: ['\t', ';', ','] })
+  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', delimiter: separatorOf(text) })
   const read: ReadColumns = { rows: [], problems: [] }
   data.forEach((cells, i) => {
     const [ageText = '', state = '', countText = ''] = cells.map((cell) => cell.trim())
     const age = toNumber(ageText)
-    if (i === 0 && age === null) return // heading
+    if (i === 0 && !/\d/.test(cells.join(''))) return // heading
     const count = countText === '' ? 1 : toNumber(countText)
     const problem =
       age === null || age < 0
@@ -39,6 +39,11 @@ export function readLifeColumns(text: string): ReadColumns {
     else read.rows.push({ lower: age!, upper: failedWords.test(state) ? age! : null, weight: count! })
   })
   return read
+}
+
+/** Spreadsheets paste tabs; files with decimal commas are separated by semicolons. */
+function separatorOf(text: string): string {
+  return text.includes('\t') ? '\t' : text.includes(';') ? ';' : ','
 }
 
 /** A number written with a point or a decimal comma. */

@@ -16,10 +16,12 @@ interface Props {
   printerId?: string
   kind?: ActionKindName
   pageSize?: number
+  /** Whether each line names its printer. */
+  showPrinter?: boolean
 }
 
 /** Entries of the book, newest first; more come as the reader nears the end. */
-export function EntryList({ printerId, kind, pageSize = 50 }: Props) {
+export function EntryList({ printerId, kind, pageSize = 50, showPrinter = true }: Props) {
   const [amending, setAmending] = useState<LogEntry | null>(null)
   const query = new URLSearchParams({ limit: String(pageSize) })
   if (printerId) query.set('printer', printerId)
@@ -46,7 +48,7 @@ export function EntryList({ printerId, kind, pageSize = 50 }: Props) {
     <>
       <ol className={classes.list}>
         {entries.map((line) => (
-          <Line key={line.seq} entry={line} showPrinter={!printerId} onAmend={setAmending} />
+          <Line key={line.seq} entry={line} showPrinter={showPrinter} onAmend={setAmending} />
         ))}
       </ol>
       <div ref={ref} className={classes.end}>

@@ -146,7 +146,7 @@ function Printer({ page }: { page: Page }) {
         </section>
         <section aria-labelledby="log">
           <h2 id="log">Log of {name}</h2>
-          <EntryList printerId={id} pageSize={15} />
+          <EntryList printerId={id} pageSize={15} showPrinter={false} />
         </section>
       </div>
 

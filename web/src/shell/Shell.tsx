@@ -100,7 +100,7 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
 function Shortcuts({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   const [on, setOn] = useState(shortcutsAreOn)
   return (
-    <Modal opened={opened} onClose={onClose} title="Keyboard shortcuts">
+    <Modal closeButtonProps={{ 'aria-label': 'Close' }} opened={opened} onClose={onClose} title="Keyboard shortcuts">
       <Table>
         <Table.Tbody>
           {shortcuts.map(({ key, does }) => (

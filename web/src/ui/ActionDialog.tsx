@@ -23,6 +23,7 @@ export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, ch
   }
   return (
     <Modal
+      closeButtonProps={{ 'aria-label': 'Close' }}
       opened
       onClose={onClose}
       title={<b>{title}</b>}

@@ -1,0 +1,98 @@
+import { expect, test } from '@playwright/test'
+import type { Round } from '@diatribon/contract'
+import { first, second, signedIn } from './people.ts'
+
+test('once round the loop: count until a part is due, swap it as failed, and everybody sees what was learned', async ({
+  browser,
+}) => {
+  const technician = await signedIn(browser, 'technician')
+  const lead = await signedIn(browser, 'lead', { baseURL: second, path: '/logbook' })
+
+  // A printer whose nozzle is the next thing due.
+  const round = (await (await technician.request.get(`${first}/api/plan/round`)).json()) as Round
+  const duty = [...round.thisWeek, ...round.later].find(
+    ({ slot, printer, hoursLeft }) =>
+      slot.name === 'Nozzle' && hoursLeft > 1 && !printer.onHold && printer.place.startsWith('C'),
+  )!
+  const { printer, partType } = duty
+  const lives = await lead.context().newPage()
+  await lives.goto(`/lives/${partType.id}`)
+  const ended = lives.locator('dt', { hasText: 'Ended by wear' }).locator('xpath=following-sibling::dd')
+  const failuresBefore = Number(await ended.textContent())
+
+  // Count.
+  await technician.getByRole('link', { name: printer.name }).click()
+  await expect(technician.getByRole('heading', { level: 1, name: printer.name })).toBeVisible()
+  const page = (await (await technician.request.get(`${first}/api/printers/${printer.id}`)).json()) as {
+    printer: { meterHours: number }
+  }
+  await technician.getByRole('button', { name: 'Count hours' }).click()
+  const meter = technician.getByLabel('Meter of the printer, in hours')
+  await meter.fill(String(page.printer.meterHours - 1))
+  await expect(technician.getByText('That is less than before')).toBeVisible()
+  await technician.getByRole('button', { name: 'Count', exact: true }).click()
+  await expect(technician.getByRole('alert')).toContainText('The meter cannot run backwards')
+  const meterHours = Math.ceil(page.printer.meterHours + duty.hoursLeft + 5)
+  await meter.fill(String(meterHours))
+  await technician.getByRole('button', { name: 'Count', exact: true }).click()
+  await expect(technician.getByRole('dialog')).toBeHidden()
+
+  // Age and judge: the nozzle is overdue, and the other browser has the entry without touching anything.
+  const wear = technician.getByRole('listitem').filter({ has: technician.getByRole('button', { name: 'Swap Nozzle' }) })
+  await expect(wear).toContainText('Overdue')
+  await expect(lead.getByRole('listitem').first()).toContainText(`Meter at ${meterHours.toLocaleString('en-GB')}`)
+
+  // Plan.
+  await technician.getByRole('link', { name: 'Round' }).click()
+  const overdue = technician.getByRole('region', { name: 'overdue' })
+  await expect(overdue.getByRole('button', { name: `Swap Nozzle of ${printer.name}` })).toBeVisible()
+
+  // Do, with the caution in sight; why it comes out must be said.
+  await overdue.getByRole('button', { name: `Swap Nozzle of ${printer.name}` }).click()
+  const dialog = technician.getByRole('dialog')
+  await expect(dialog.getByRole('note')).toContainText('Hot: the nozzle is at 200 °C and more')
+  await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
+  await expect(dialog.getByRole('alert')).toContainText('Say why the old part comes out')
+  await dialog.getByRole('radio', { name: 'failed' }).check()
+  await dialog.getByLabel('Note (optional)').fill('Blocked for good, journey of the tests')
+  await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
+  await expect(dialog).toBeHidden()
+  await expect(overdue.getByRole('button', { name: `Swap Nozzle of ${printer.name}` })).toBeHidden()
+
+  // Log and learn, in the other browser, at the other server process.
+  const entry = lead.getByRole('listitem').first()
+  await expect(entry).toContainText('Part swapped')
+  await expect(entry).toContainText('old part out (failed)')
+  await expect(entry).toContainText('Blocked for good, journey of the tests')
+  await expect(ended).toHaveText(String(failuresBefore + 1))
+})
+
+test('a live entry shows in the other browser within a second', async ({ browser }) => {
+  const technician = await signedIn(browser, 'technician', { path: '/logbook' })
+  const lead = await signedIn(browser, 'lead', { baseURL: second, path: '/logbook' })
+  await expect(lead.getByRole('listitem').first()).toBeVisible()
+  await technician.getByRole('button', { name: 'Note', exact: true }).click()
+  const words = `Seen at once, ${Math.random()}`
+  await technician.getByLabel('What should the others know?').fill(words)
+  await technician.getByRole('button', { name: 'Write' }).click()
+  await expect(technician.getByRole('dialog')).toBeHidden()
+  await expect(lead.getByText(words)).toBeVisible({ timeout: 1000 })
+})
+
+test('a wrong entry is put right, and both stay in the book', async ({ browser }) => {
+  const technician = await signedIn(browser, 'technician', { path: '/logbook' })
+  await technician.getByRole('button', { name: 'Note', exact: true }).click()
+  await technician.getByLabel('What should the others know?').fill('Left rail oiled')
+  await technician.getByRole('button', { name: 'Write' }).click()
+  await expect(technician.getByRole('listitem').first()).toContainText('Left rail oiled')
+  await technician
+    .getByRole('button', { name: /^Amend entry/ })
+    .first()
+    .click()
+  await technician.getByLabel('Text').fill('Right rail oiled')
+  await technician.getByLabel('Why? Everybody sees this.').fill('Wrong side')
+  await technician.getByRole('button', { name: 'Amend', exact: true }).click()
+  await expect(technician.getByRole('listitem').nth(0)).toContainText('Corrected to “Right rail oiled”')
+  await expect(technician.getByRole('listitem').nth(1)).toContainText('Left rail oiled')
+  await expect(technician.getByRole('listitem').nth(1)).toContainText('Amended')
+})

@@ -1,0 +1,20 @@
+import { expect, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
+
+export const first = process.env.E2E_FIRST!
+export const second = process.env.E2E_SECOND!
+
+/** A person at a browser of their own, signed in through the page. */
+export async function signedIn(
+  browser: Browser,
+  name: string,
+  options: BrowserContextOptions & { path?: string } = {},
+): Promise<Page> {
+  const { path = '/floor', ...context } = options
+  const page = await (await browser.newContext({ baseURL: first, ...context })).newPage()
+  await page.goto(path)
+  await page.getByLabel('Name').fill(name)
+  await page.getByRole('textbox', { name: 'PIN' }).fill('314159')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('navigation', { name: 'Screens' })).toBeVisible()
+  return page
+}

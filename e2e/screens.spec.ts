@@ -1,0 +1,177 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Page } from '@playwright/test'
+import { readFile } from 'node:fs/promises'
+import type { Floor, LifeSummary } from '@diatribon/contract'
+import { first, signedIn } from './people.ts'
+
+const standards = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']
+
+async function addresses(page: Page): Promise<Record<string, string>> {
+  const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
+  const lives = (await (await page.request.get(`${first}/api/lives`)).json()) as LifeSummary[]
+  return {
+    Floor: '/floor',
+    Printer: `/printers/${floor.racks[0]!.printers[0]!.id}`,
+    Round: '/round',
+    Lives: '/lives',
+    Life: `/lives/${lives.find(({ fit }) => fit)!.partType.id}`,
+    Logbook: '/logbook',
+    Bench: '/bench',
+  }
+}
+
+for (const [name, options] of Object.entries({
+  desk: { viewport: { width: 1280, height: 800 } },
+  phone: { viewport: { width: 390, height: 844 }, hasTouch: true },
+  'desk in the dark': { viewport: { width: 1280, height: 800 }, colorScheme: 'dark' as const },
+})) {
+  test(`every screen has its own address, fits and is accessible: ${name}`, async ({ browser }) => {
+    test.setTimeout(120_000)
+    const page = await signedIn(browser, 'technician', options)
+    const errors: string[] = []
+    page.on('pageerror', (error) => errors.push(error.message))
+    for (const [screen, path] of Object.entries(await addresses(page))) {
+      await page.goto(path)
+      await expect(page.getByRole('heading').first()).toBeAttached()
+      await expect(page.getByText('Fetching …')).toHaveCount(0)
+      const { violations } = await new AxeBuilder({ page }).withTags(standards).analyze()
+      expect(
+        violations.map(
+          ({ id, nodes }) =>
+            `${screen}: ${id} at ${nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(', ')}`,
+        ),
+      ).toEqual([])
+      const overflow = await page.evaluate(
+        () => document.documentElement.scrollWidth - document.documentElement.clientWidth,
+      )
+      expect(overflow, `${screen} must not scroll sideways`).toBeLessThanOrEqual(0)
+    }
+    expect(errors).toEqual([])
+  })
+}
+
+test('dialogs are accessible on the phone', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician', { viewport: { width: 390, height: 844 } })
+  await page.goto((await addresses(page)).Printer!)
+  for (const name of ['Count hours', 'Swap part', 'Note']) {
+    await page.getByRole('button', { name, exact: true }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    const { violations } = await new AxeBuilder({ page }).include('[role=dialog]').withTags(standards).analyze()
+    expect(
+      violations.map(({ id, nodes }) => `${name}: ${id} at ${nodes.map((n) => n.target.join(' ')).join(', ')}`),
+    ).toEqual([])
+    await page.getByRole('button', { name: 'Cancel' }).click()
+    await expect(page.getByRole('dialog')).toBeHidden()
+  }
+})
+
+test('a member may look and write, not swap', async ({ browser }) => {
+  const page = await signedIn(browser, 'member')
+  await page.goto((await addresses(page)).Printer!)
+  await expect(page.getByRole('button', { name: 'Note', exact: true })).toBeVisible()
+  await expect(page.getByRole('button', { name: /Swap|Count/ })).toHaveCount(0)
+  await expect(page.getByText('Changing parts is for technicians and leads')).toBeVisible()
+})
+
+test('the keyboard leads everywhere, and can be kept from it', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician')
+  for (const [key, path] of Object.entries({ r: '/round', l: '/lives', b: '/logbook', c: '/bench', f: '/floor' })) {
+    await page.keyboard.press(key)
+    await expect(page).toHaveURL(path)
+  }
+  await page.goto((await addresses(page)).Printer!)
+  await expect(page.getByRole('region', { name: 'Hour ribbon' })).toBeVisible()
+  await page.keyboard.press('t')
+  await expect(page.getByRole('columnheader', { name: 'Taken out at' })).toBeVisible()
+  await page.keyboard.press('Shift+?')
+  await page.getByLabel('Single-key shortcuts on').click()
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toBeHidden()
+  const here = page.url()
+  await page.keyboard.press('f')
+  await expect(page).toHaveURL(here)
+})
+
+test('a wrong PIN gets a sentence; sign-out leaves nothing behind', async ({ browser }) => {
+  const page = await (await browser.newContext({ baseURL: first })).newPage()
+  await page.goto('/round')
+  await page.getByLabel('Name').fill('corin')
+  await page.getByRole('textbox', { name: 'PIN' }).fill('0000')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('alert')).toContainText('Name and PIN do not belong together')
+  await page.getByRole('button', { name: 'technician' }).click()
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1, name: 'Round' })).toBeVisible()
+  await page.getByRole('button', { name: /^Signed in as/ }).click()
+  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
+  expect((await page.request.get('/api/session')).status()).toBe(401)
+})
+
+test('without a connection the last figures stay, and nothing is claimed to be recorded', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician')
+  await page.goto((await addresses(page)).Printer!)
+  await expect(page.getByRole('button', { name: 'Note', exact: true })).toBeVisible()
+  const words = `Written while away, ${Math.random()}`
+  await page.context().setOffline(true)
+  await page.getByRole('button', { name: 'Note', exact: true }).click()
+  await page.getByLabel('What should the others know?').fill(words)
+  await page.getByRole('button', { name: 'Write' }).click()
+  await expect(page.getByRole('alert')).toContainText('not recorded yet')
+  await page.context().setOffline(false)
+  await page.getByRole('button', { name: 'Write' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await expect(page.getByText(words)).toHaveCount(1)
+})
+
+test('the bench reckons pasted columns and gives them out as CSV', async ({ browser }) => {
+  const page = await signedIn(browser, 'member', { path: '/bench' })
+  const fits = page.getByRole('table', { name: 'Fits' })
+  // NIST/SEMATECH e-Handbook 8.4.1.2
+  await expect(fits).toContainText('shape 1.7208')
+  await expect(fits).toContainText('0.9056 to 2.886')
+  await page.getByLabel('Records').fill('10 failed')
+  await page.getByRole('button', { name: 'Reckon' }).click()
+  await expect(page.getByRole('alert')).toContainText('Row')
+  await page.getByLabel('Records').fill('age\tstate\n100\tfailed\n150\tfailed\n210\tfailed\n300\trunning\t4')
+  await page.getByLabel('Ages are counted in').fill('prints')
+  await page.getByRole('button', { name: 'Reckon' }).click()
+  await expect(page.getByText('3 failed, 4 still good when last seen')).toBeVisible()
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('button', { name: 'Download CSV' }).click()
+  const csv = await readFile(await (await waiting).path(), 'utf8')
+  expect(csv.split('\r\n').slice(0, 2)).toEqual([
+    'figure,value,lower 95 %,upper 95 %',
+    expect.stringMatching(/^Weibull shape,[\d.]+,[\d.]+,[\d.]+$/),
+  ])
+  expect(csv).toContain('"Weibull scale, prints"')
+
+  await page.getByRole('tab', { name: 'When to replace?' }).click()
+  await expect(page.getByText('Replace at 510.7')).toBeVisible()
+  await page.getByLabel('Shape').fill('0.9')
+  await page.getByRole('button', { name: 'Reckon' }).click()
+  await expect(page.getByText('Never replace on a clock')).toBeVisible()
+  await page.getByLabel('Cost of a failure').fill('0.5')
+  await page.getByRole('button', { name: 'Reckon' }).click()
+  await expect(page.getByRole('alert')).toContainText('must cost more')
+})
+
+test('the logbook is endless and its filters are in the address', async ({ browser }) => {
+  const page = await signedIn(browser, 'lead', { path: '/logbook?kind=swap-part' })
+  await expect(page.getByRole('listitem').first()).toContainText('Part swapped')
+  const before = await page.getByRole('listitem').count()
+  await page.getByRole('listitem').last().scrollIntoViewIfNeeded()
+  await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before)
+  await page.getByRole('combobox', { name: 'Printer' }).click()
+  await page.getByRole('option', { name: 'Cowrie' }).click()
+  await expect(page).toHaveURL(/printer=/)
+  await expect(page.getByRole('listitem').first()).toContainText('Cowrie')
+  const waiting = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Export' }).click()
+  const lines = (await readFile(await (await waiting).path(), 'utf8')).trim().split('\n')
+  expect(lines.length).toBeGreaterThan(3000)
+  expect(JSON.parse(lines[0]!)).toMatchObject({ seq: 1, action: { kind: 'open-site' } })
+})

@@ -1,0 +1,20 @@
+import { scaleLinear } from 'd3-scale'
+import { bandPath, curvePath, stepsPath } from './chartPaths.ts'
+
+const x = scaleLinear([0, 10], [0, 100])
+const y = scaleLinear([0, 1], [100, 0])
+const steps = [{ time: 4, survival: 0.5, standardError: 0.25 }]
+
+it('steps down at each failure and holds to the end', () => {
+  expect(stepsPath(steps, 10, x, y)).toBe('M0,0L40,0L40,50L100,50L100,50')
+})
+
+it('keeps the band between nothing and all', () => {
+  const heights = [...bandPath(steps, 10, x, y).matchAll(/,(-?[\d.]+)/g)].map(([, v]) => Number(v))
+  expect(Math.min(...heights)).toBeGreaterThanOrEqual(0)
+  expect(Math.max(...heights)).toBeLessThanOrEqual(100)
+})
+
+it('draws a curve through its function', () => {
+  expect(curvePath((age) => age / 10, 0, 10, x, y, 2)).toBe('M0,100L50,50L100,0')
+})
