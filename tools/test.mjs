@@ -66,6 +66,7 @@ function jest(project, results, env, counts) {
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
     project,
+    '--forceExit',
   ]
   const good = run(
     project,

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, wri
 import { join } from 'node:path'
 import { root } from './folders.mjs'
 
-const sources = ['contract/src', 'core/src', 'server/src', 'tools/demo', 'tools/serve.ts']
+const sources = ['contract/src', 'core/src', 'server/src', 'tools/demo', 'tools/serve.ts', 'tools/book.ts']
 const webSources = ['contract/src', 'core/src', 'web/src', 'web/index.html', 'web/vite.config.ts', 'web/public']
 
 export const distFolder = join(root, 'tools', 'dist')
@@ -16,7 +16,7 @@ export async function buildServer() {
     rmSync(distFolder, { recursive: true, force: true })
     await build({
       absWorkingDir: root,
-      entryPoints: { serve: 'tools/serve.ts', judgeWorker: 'server/src/lives/judgeWorker.ts' },
+      entryPoints: { serve: 'tools/serve.ts', book: 'tools/book.ts', judgeWorker: 'server/src/lives/judgeWorker.ts' },
       outdir: distFolder,
       bundle: true,
       platform: 'node',

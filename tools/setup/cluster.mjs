@@ -99,6 +99,16 @@ function isPostgresOf(pid, data) {
   }
 }
 
+/** Address of the cluster's database when it runs already, else null. */
+export function runningClusterUrl(data) {
+  const pid = postmasterPid(data)
+  if (pid === null || !isPostgresOf(pid, data)) return null
+  const port = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[3]
+  return `${baseUrl(data, port)}/postgres`
+}
+
+const baseUrl = (data, port) => `postgres://${user}:${readFileSync(passwordFile(data), 'utf8')}@127.0.0.1:${port}`
+
 async function start(bin, data, port, as, settings) {
   const options = {
     listen_addresses: '127.0.0.1',
@@ -121,16 +131,15 @@ async function start(bin, data, port, as, settings) {
     if (errors.length > 20) errors.shift()
   })
   const ended = new Promise((done) => server.once('exit', done))
-  const base = `postgres://${user}:${readFileSync(passwordFile(data), 'utf8')}@127.0.0.1:${port}`
   await Promise.race([
-    untilReady(port, base),
+    untilReady(port),
     ended.then(() => {
       throw new SetupProblem(`The database in ${data} does not start: ${errors.join('').trim().split('\n').pop()}`)
     }),
   ])
   return {
     port,
-    url: `${base}/postgres`,
+    url: `${baseUrl(data, port)}/postgres`,
     async stop() {
       if (server.exitCode === null && server.signalCode === null) server.kill('SIGINT')
       await ended

@@ -1,0 +1,29 @@
+import { spawnSync } from 'node:child_process'
+import { join, resolve } from 'node:path'
+import { runningClusterUrl, startCluster } from './cluster.mjs'
+import { clusterFolder, homeFolder, root } from './folders.mjs'
+import { requireNodeModules } from './nodeModules.mjs'
+import { SetupProblem } from './say.mjs'
+import { requirePostgres } from './systemPackages.mjs'
+
+/** Runs backup or restore against DATABASE_URL, the running application's database, or the stopped one's. */
+export async function bookCommand(what, usage) {
+  const file = process.argv[2]
+  if (!file) throw new SetupProblem(`Say which file: ${usage}`)
+  const bin = process.env.DATABASE_URL ? null : requirePostgres()
+  requireNodeModules()
+  const { buildServer, distFolder } = await import('./build.mjs')
+  await buildServer()
+  const data = bin && clusterFolder(homeFolder(), 'database')
+  const running = process.env.DATABASE_URL ?? runningClusterUrl(data)
+  const cluster = running ? null : await startCluster(bin, data)
+  try {
+    const { status } = spawnSync(process.execPath, [join(distFolder, 'book.js'), what, resolve(file)], {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, DATABASE_URL: running ?? cluster.url, DIATRIBON_ROOT: root },
+    })
+    return status ?? 1
+  } finally {
+    await cluster?.stop()
+  }
+}

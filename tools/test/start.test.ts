@@ -1,0 +1,169 @@
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { createServer, type AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { createInterface } from 'node:readline'
+import { fileURLToPath } from 'node:url'
+import pg from 'pg'
+import { migrateDatabase } from '@diatribon/server'
+import { migrations, scratchDatabase } from '../../server/test/scratch.ts'
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
+const homes: string[] = []
+const children: ChildProcess[] = []
+afterAll(() => {
+  for (const child of children) child.kill('SIGKILL')
+  for (const home of homes) rmSync(home, { recursive: true, force: true })
+})
+
+function newHome(): string {
+  const home = mkdtempSync(join(tmpdir(), 'diatribon-home-'))
+  homes.push(home)
+  return home
+}
+
+/** npm start with its own folder, port and environment. */
+function start(env: Record<string, string>) {
+  const child = spawn(process.execPath, ['tools/start.mjs'], {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    env: { ...process.env, PORT: '0', DIATRIBON_DEMO: '0', DIATRIBON_HOME: newHome(), ...env },
+  })
+  children.push(child)
+  const lines: string[] = []
+  const ended = new Promise<number | null>((done) => child.once('close', done))
+  const ready = new Promise<string>((found) => {
+    for (const stream of [child.stdout, child.stderr])
+      createInterface(stream).on('line', (line) => {
+        lines.push(line)
+        const url = /^Diatribon is ready at (http:\/\/127\.0\.0\.1:\d+)$/.exec(line)?.[1]
+        if (url) found(url)
+      })
+  })
+  return {
+    child,
+    lines,
+    ended,
+    /** Address once it is ready; fails when it ends before. */
+    ready: () =>
+      Promise.race([ready, ended.then((code) => Promise.reject(new Error(`ended with ${code}: ${lines.join('\n')}`)))]),
+  }
+}
+
+/** The process number of the cluster that a start keeps in its folder. */
+function postmaster(home: string): number {
+  return Number(readFileSync(join(clusterOf(home), 'postmaster.pid'), 'utf8').split('\n')[0])
+}
+
+/** Tests run with an open temporary folder; root's data lies elsewhere when the folder is closed to others. */
+function clusterOf(home: string): string {
+  const { clusterFolder } = folders
+  return clusterFolder(home, 'database')
+}
+let folders: { clusterFolder: (home: string, name: string) => string }
+beforeAll(async () => {
+  folders = (await import(join(root, 'tools', 'setup', 'folders.mjs'))) as typeof folders
+})
+
+function isAlive(pid: number): boolean {
+  try {
+    process.kill(pid, 0)
+    return true
+  } catch {
+    return false
+  }
+}
+
+it('starts, keeps a second start out, and stops everything when told to', async () => {
+  const home = newHome()
+  const first = start({ DIATRIBON_HOME: home })
+  const url = await first.ready()
+  expect(await (await fetch(`${url}/api/welcome`)).json()).toEqual({ siteName: null, demo: null })
+  expect(await (await fetch(`${url}/floor`)).text()).toContain('<div id="root">')
+  const second = start({ DIATRIBON_HOME: home })
+  expect(await second.ended).toBe(1)
+  expect(second.lines).toEqual([expect.stringContaining('Diatribon is already running from this folder')])
+  const pid = postmaster(home)
+  expect(isAlive(pid)).toBe(true)
+  first.child.kill('SIGTERM')
+  expect(await first.ended).toBe(0)
+  expect(isAlive(pid)).toBe(false)
+  await expect(fetch(url)).rejects.toThrow()
+}, 120_000)
+
+it('starts again after it was killed, with nothing lost', async () => {
+  const home = newHome()
+  const first = start({ DIATRIBON_HOME: home })
+  const url = await first.ready()
+  const opened = await fetch(`${url}/api/first-run`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      siteName: 'Shed',
+      timeZone: 'UTC',
+      currency: 'EUR',
+      name: 'a',
+      displayName: 'A',
+      pin: '1234',
+    }),
+  })
+  expect(opened.status).toBe(201)
+  first.child.kill('SIGKILL')
+  await first.ended
+  const again = start({ DIATRIBON_HOME: home })
+  expect(await (await fetch(`${await again.ready()}/api/welcome`)).json()).toMatchObject({ siteName: 'Shed' })
+  again.child.kill('SIGINT')
+  expect(await again.ended).toBe(0)
+}, 120_000)
+
+describe('what stops it, in one sentence and exit code 1', () => {
+  const refused = async (env: Record<string, string>) => {
+    const { ended, lines } = start(env)
+    expect(await ended).toBe(1)
+    expect(lines).toHaveLength(1)
+    return lines[0]
+  }
+
+  it('a busy port', async () => {
+    const holder = createServer().listen(0, '127.0.0.1')
+    await once(holder, 'listening')
+    const { port } = holder.address() as AddressInfo
+    expect(await refused({ PORT: String(port) })).toBe(
+      `Port ${port} is already in use. Set PORT to a free one, or stop the program that holds it.`,
+    )
+    holder.close()
+  })
+
+  it('a port that is none', async () => {
+    expect(await refused({ PORT: 'front door' })).toContain('PORT is front door; it must be a whole number')
+  })
+
+  it('a database that cannot be reached', async () => {
+    expect(await refused({ DATABASE_URL: 'postgres://a:b@127.0.0.1:1/x' })).toMatch(
+      /^The database at postgres:\/\/127\.0\.0\.1:1\/x cannot be reached: .*\.$/,
+    )
+  })
+
+  it('a database address that is none', async () => {
+    expect(await refused({ DATABASE_URL: 'somewhere' })).toContain('cannot be reached')
+  })
+
+  it('a database from a newer version', async () => {
+    const { url, drop } = await scratchDatabase()
+    await migrateDatabase(url, migrations)
+    const client = new pg.Client({ connectionString: url })
+    await client.connect()
+    await client.query(`INSERT INTO drizzle.__drizzle_migrations (hash, created_at) VALUES ('newer', 4102444800000)`)
+    await client.end()
+    expect(await refused({ DATABASE_URL: url })).toContain('last used by a newer version of Diatribon')
+    await drop()
+  })
+
+  it('a moment that is none', async () => {
+    const { url, drop } = await scratchDatabase()
+    expect(await refused({ DATABASE_URL: url, DIATRIBON_DEMO_NOW: 'noon' })).toContain('DIATRIBON_DEMO_NOW is noon')
+    await drop()
+  })
+})
