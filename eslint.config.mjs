@@ -74,6 +74,7 @@ export default tseslint.config(
       },
     },
   },
+  { files: ['tools/setup/pictures.mjs'], languageOptions: { globals: { document: 'readonly' } } },
   ...oneWay,
   ...coreAreasApart,
 )

@@ -19,6 +19,8 @@ export interface Names {
 /** One kind of action: who may do it, what it does to the facts, and what it says in the book. */
 export interface ActionKind<A> {
   right: Right
+  /** The printer is only named, not changed: its row need not be locked, nor its lock waited for. */
+  leavesPrinterAlone?: true
   /** Rows to have at hand; the printer of the action itself is always there. */
   needs?(action: A): Needs
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void

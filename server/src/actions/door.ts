@@ -19,6 +19,7 @@ import { transaction, type Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { logEntry } from '../platform/tables.ts'
+import { selectRows } from '../platform/rows.ts'
 import { Facts, type Needs } from './facts.ts'
 import { kindOf } from './index.ts'
 
@@ -64,19 +65,22 @@ const worthAnotherTry = new Set(['40P01', '40001', '23505'])
  * @param announce is told after the commit what was touched
  */
 export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touched) => void) {
-  const record = gather<Submission, ActionResult[]>(async (submissions) => {
-    const apart = submissions.filter(({ together }) => together)
-    const shared = submissions.filter(({ together }) => !together)
-    const answers = new Map<Submission, ActionResult[]>()
-    const outcomes = await recordShared(
-      pool,
-      shared.flatMap(({ asked }) => asked),
-      announce,
-    )
-    for (const submission of shared) answers.set(submission, outcomes.splice(0, submission.asked.length))
-    for (const submission of apart) answers.set(submission, await recordTogether(pool, submission.asked, announce))
-    return submissions.map((submission) => answers.get(submission)!)
-  }, mostPerTransaction)
+  const record = gather<Submission, ActionResult[]>(
+    async (submissions) => {
+      const shared = submissions.filter(({ together }) => !together)
+      const answers = new Map<Submission, ActionResult[]>()
+      const outcomes = await recordShared(
+        pool,
+        shared.flatMap(({ asked }) => asked),
+        announce,
+      )
+      for (const submission of shared) answers.set(submission, outcomes.splice(0, submission.asked.length))
+      for (const submission of submissions)
+        if (submission.together) answers.set(submission, await recordTogether(pool, submission.asked, announce))
+      return submissions.map((submission) => answers.get(submission)!)
+    },
+    { most: mostPerTransaction, lanes: 2, weigh: ({ asked }) => asked.length },
+  )
 
   /** @throws Refusal when the shape is wrong or the person may not */
   function ask(input: unknown, person: Person, siteId: string): Asked {
@@ -211,7 +215,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
   await facts.open(needsOf(asked, originals))
   const known = new Map<string, LogRow>()
   const keys = asked.map(({ action }) => action.key)
-  for (const row of await db.select().from(logEntry).where(inArray(logEntry.key, keys))) known.set(row.key, row)
+  for (const row of await selectRows<LogRow>(client, logEntry, 'key', keys)) known.set(row.key, row)
   const seqs = await nextSeqs(client, asked)
   const outcomes: Outcome[] = []
   for (const [i, one] of asked.entries()) {
@@ -270,6 +274,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
 function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): Required<Needs> {
   const sets = {
     printers: new Set<string>(),
+    knownPrinters: new Set<string>(),
     slots: new Set<string>(),
     partTypes: new Set<string>(),
     models: new Set<string>(),
@@ -279,12 +284,14 @@ function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): R
     ...[...originals.values()].flatMap(({ action }) => action ?? []),
   ]
   for (const action of actions) {
-    if ('printerId' in action && action.printerId) sets.printers.add(action.printerId)
+    if ('printerId' in action && action.printerId)
+      (kindOf(action.kind).leavesPrinterAlone ? sets.knownPrinters : sets.printers).add(action.printerId)
     const needs = kindOf(action.kind).needs?.(action) ?? {}
     for (const [name, ids] of Object.entries(needs)) for (const id of ids) sets[name as keyof Needs].add(id)
   }
   return {
     printers: [...sets.printers],
+    knownPrinters: [...sets.knownPrinters],
     slots: [...sets.slots],
     partTypes: [...sets.partTypes],
     models: [...sets.models],

@@ -1,9 +1,9 @@
-import { and, eq, getTableColumns, gt, inArray, isNull, or, sql } from 'drizzle-orm'
-import { getTableName, type Column } from 'drizzle-orm'
+import { eq, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type pg from 'pg'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
+import { selectRows, writeRows } from '../platform/rows.ts'
 import { fitting, logEntry, partType, person, printer, printerModel, site, slot, usage } from '../platform/tables.ts'
 import { entryOf, type LogRow } from '../logbook/logRow.ts'
 import type { Entry } from './actionKind.ts'
@@ -21,6 +21,8 @@ export type SiteRow = typeof site.$inferSelect
 /** Ids that an action will ask for, so that a batch of actions loads them in one go. */
 export interface Needs {
   printers?: string[]
+  /** Printers that are only named. */
+  knownPrinters?: string[]
   slots?: string[]
   partTypes?: string[]
   models?: string[]
@@ -28,21 +30,22 @@ export interface Needs {
 
 type Id = string | number
 
+const inPlace = 'AND removed_at IS NULL AND taken_back_seq IS NULL'
+/** Each half walks an index of its own; together as one OR they would read every fitting of the printer. */
+const unsettled = `AND taken_back_seq IS NULL AND id IN (
+  SELECT f.id FROM printer p JOIN fitting f ON f.printer_id = p.id AND f.fitted_at > p.counted_at WHERE p.id = ANY($1::uuid[])
+  UNION
+  SELECT f.id FROM printer p JOIN fitting f ON f.printer_id = p.id AND f.removed_at > p.counted_at WHERE p.id = ANY($1::uuid[]))`
+
 /** Rows of one table as this transaction sees them: loaded ones and changed ones. */
 class Store<Row extends object> {
   readonly rows = new Map<Id, Row>()
   readonly changed = new Set<Id>()
-  readonly writeSql: string
 
   constructor(
     readonly table: PgTable,
     readonly id: keyof Row & string,
-  ) {
-    const updates = columnNames(table)
-      .filter(([property]) => property !== id)
-      .map(([, name]) => `"${name}" = excluded."${name}"`)
-    this.writeSql = `${insertSql(table)} ON CONFLICT ("${id}") DO UPDATE SET ${updates.join(', ')}`
-  }
+  ) {}
 
   /** Takes over rows read from the database, unless this transaction has its own newer version. */
   load(rows: Row[]): void {
@@ -56,38 +59,6 @@ class Store<Row extends object> {
     return this.rows.get(id)
   }
 }
-
-/** A row under the names of its columns. */
-function columnsOf(table: PgTable, row: object): Record<string, unknown> {
-  const out: Record<string, unknown> = {}
-  for (const [property, name] of columnNames(table)) out[name] = (row as Record<string, unknown>)[property] ?? null
-  return out
-}
-
-const namesOfTables = new Map<PgTable, [property: string, column: string][]>()
-function columnNames(table: PgTable): [property: string, column: string][] {
-  let names = namesOfTables.get(table)
-  if (!names) {
-    names = Object.entries(getTableColumns(table) as Record<string, Column>).map(([property, { name }]) => [
-      property,
-      name,
-    ])
-    namesOfTables.set(table, names)
-  }
-  return names
-}
-
-/** One parameter however many rows: the statement stays the same, so the database plans it once per connection. */
-function insertSql(table: PgTable): string {
-  const columns = columnNames(table).map(([, name]) => `"${name}"`)
-  const name = getTableName(table)
-  return (
-    `INSERT INTO "${name}" (${columns.join(', ')}) ` +
-    `SELECT ${columns.join(', ')} FROM jsonb_populate_recordset(NULL::"${name}", $1::jsonb)`
-  )
-}
-
-const appendSql = insertSql(logEntry)
 
 /** In the order in which rows may refer to each other. */
 function openStores() {
@@ -124,38 +95,20 @@ export class Facts {
 
   /** Locks the printers of a batch, in one order so that two batches cannot wait for each other, and loads its rows. */
   async open(needs: Required<Needs>): Promise<void> {
-    const { printers, slots, partTypes, models } = needs
+    const { printers, knownPrinters, slots, partTypes, models } = needs
+    const { client, stores } = this
     if (printers.length > 0) {
-      this.stores.printer.load(
-        await this.db.select().from(printer).where(inArray(printer.id, printers)).orderBy(printer.id).for('update'),
-      )
+      stores.printer.load(await selectRows(client, printer, 'id', printers, 'ORDER BY id FOR UPDATE'))
       // What was fitted or removed after the last count still waits for its exact hours.
-      const rows = await this.db
-        .select({ row: fitting })
-        .from(fitting)
-        .innerJoin(printer, eq(printer.id, fitting.printerId))
-        .where(
-          and(
-            inArray(fitting.printerId, printers),
-            isNull(fitting.takenBackSeq),
-            or(gt(fitting.fittedAt, printer.countedAt), gt(fitting.removedAt, printer.countedAt)),
-          ),
-        )
-      this.stores.fitting.load(rows.map(({ row }) => row))
+      stores.fitting.load(await selectRows(client, fitting, 'printer_id', printers, unsettled))
     }
+    if (knownPrinters.length > 0) stores.printer.load(await selectRows(client, printer, 'id', knownPrinters))
     if (slots.length > 0) {
-      this.stores.slot.load(await this.db.select().from(slot).where(inArray(slot.id, slots)))
-      this.stores.fitting.load(
-        await this.db
-          .select()
-          .from(fitting)
-          .where(and(inArray(fitting.slotId, slots), isNull(fitting.removedAt), isNull(fitting.takenBackSeq))),
-      )
+      stores.slot.load(await selectRows(client, slot, 'id', slots))
+      stores.fitting.load(await selectRows(client, fitting, 'slot_id', slots, inPlace))
     }
-    if (partTypes.length > 0)
-      this.stores.partType.load(await this.db.select().from(partType).where(inArray(partType.id, partTypes)))
-    if (models.length > 0)
-      this.stores.model.load(await this.db.select().from(printerModel).where(inArray(printerModel.id, models)))
+    if (partTypes.length > 0) stores.partType.load(await selectRows(client, partType, 'id', partTypes))
+    if (models.length > 0) stores.model.load(await selectRows(client, printerModel, 'id', models))
   }
 
   /** A line for the book, written before the facts that follow from it. */
@@ -247,20 +200,12 @@ export class Facts {
     if (this.lines.length > 0) {
       const lines = this.lines
       this.lines = []
-      await this.client.query({
-        name: 'append',
-        text: appendSql,
-        values: [JSON.stringify(lines.map((line) => columnsOf(logEntry, line)))],
-      })
+      await writeRows(this.client, logEntry, lines, null)
     }
     for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
       if (store.changed.size === 0) continue
-      const rows = [...store.changed].map((id) => columnsOf(store.table, store.rows.get(id)!))
-      await this.client.query({
-        name: `put-${getTableName(store.table)}`,
-        text: store.writeSql,
-        values: [JSON.stringify(rows)],
-      })
+      const rows = [...store.changed].map((id) => store.rows.get(id)!)
+      await writeRows(this.client, store.table, rows, store.id)
       store.changed.clear()
     }
     this.undo = []

@@ -5,6 +5,7 @@ import type { ActionKind } from './actionKind.ts'
 /** A note changes no facts: it is the entry itself. */
 export const note: ActionKind<Note> = {
   right: 'write a note',
+  leavesPrinterAlone: true,
   apply(facts, { action }) {
     if (action.printerId) facts.printer(action.printerId)
   },

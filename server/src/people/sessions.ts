@@ -1,12 +1,12 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
-import { and, eq, gt, inArray, lt, sql } from 'drizzle-orm'
+import { eq, lt, sql } from 'drizzle-orm'
 import type { Person, Session, SignIn } from '@diatribon/contract'
 import type { Clock } from '../platform/clock.ts'
-import type { Db } from '../platform/database.ts'
+import type { Database, Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { credential, person, session, site } from '../platform/tables.ts'
+import { credential, person, session } from '../platform/tables.ts'
 
 export type SignedIn = Omit<Session, 'now'>
 
@@ -27,30 +27,34 @@ export function hashPin(pin: string): Promise<string> {
   return hash(pin, argon2id)
 }
 
+/** Asked with every request, so it is prepared once per connection instead of being built each time. */
+const lookUpSql = `
+  SELECT s.token_hash, json_build_object(
+    'person', json_build_object('id', p.id, 'name', p.name, 'displayName', p.display_name, 'role', p.role),
+    'site', json_build_object('id', i.id, 'name', i.name, 'timeZone', i.time_zone, 'currency', i.currency)) AS signed_in
+  FROM session s JOIN person p ON p.id = s.person_id JOIN site i ON i.id = p.site_id
+  WHERE s.token_hash = ANY($1) AND s.expires_at > $2`
+
 const tokenHashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Sign-in, sign-out, and who a request comes from. Everything lives in the database: any process can answer. */
-export function openSessions(db: Db, clock: Clock) {
+export function openSessions({ db, pool }: Database, clock: Clock) {
   // Somebody unknown is answered as slowly as somebody with a wrong PIN.
   const nobodysHash = hashPin(randomBytes(16).toString('hex'))
 
-  const lookUp = gather<string, SignedIn | null>(async (tokens) => {
-    const hashes = tokens.map(tokenHashOf)
-    const rows = await db
-      .select({ tokenHash: session.tokenHash, person, site })
-      .from(session)
-      .innerJoin(person, eq(person.id, session.personId))
-      .innerJoin(site, eq(site.id, person.siteId))
-      .where(and(inArray(session.tokenHash, [...new Set(hashes)]), gt(session.expiresAt, clock())))
-    const found = new Map(rows.map((row) => [row.tokenHash, row]))
-    return hashes.map((tokenHash) => {
-      const row = found.get(tokenHash)
-      if (!row) return null
-      const { id, name, displayName, role } = row.person
-      const { labourCostMinorPerHour: _, ...shown } = row.site
-      return { person: { id, name, displayName, role }, site: shown }
-    })
-  }, mostPerQuery)
+  const lookUp = gather<string, SignedIn | null>(
+    async (tokens) => {
+      const hashes = tokens.map(tokenHashOf)
+      const { rows } = await pool.query<{ token_hash: string; signed_in: SignedIn }>({
+        name: 'session-look-up',
+        text: lookUpSql,
+        values: [[...new Set(hashes)], clock()],
+      })
+      const found = new Map(rows.map((row) => [row.token_hash, row.signed_in]))
+      return hashes.map((tokenHash) => found.get(tokenHash) ?? null)
+    },
+    { most: mostPerQuery },
+  )
 
   return {
     lookUp,

@@ -16,13 +16,21 @@ export function openDatabase(url: string, max = 10): Database {
   return { url, pool, db: drizzle({ client: pool }) }
 }
 
+/** The query builder over a connection, made once per connection. */
+const builders = new WeakMap<pg.PoolClient, Db>()
+function drizzleOf(client: pg.PoolClient): Db {
+  let db = builders.get(client)
+  if (!db) builders.set(client, (db = drizzle({ client })))
+  return db
+}
+
 /** Work in one transaction on one connection: commit when it returns, roll back when it throws. */
 export async function transaction<T>(pool: pg.Pool, work: (client: pg.PoolClient, db: Db) => Promise<T>): Promise<T> {
   const client = await pool.connect()
   let broken: Error | undefined
   try {
     await client.query('BEGIN')
-    const result = await work(client, drizzle({ client }))
+    const result = await work(client, drizzleOf(client))
     await client.query('COMMIT')
     return result
   } catch (error) {

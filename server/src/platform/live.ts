@@ -39,7 +39,9 @@ export class Live {
     client.on('error', () => undefined) // 'end' follows
     client.on('end', () => {
       if (this.closed) return
-      setTimeout(() => void this.listen().catch(() => undefined), reconnectMs).unref()
+      setTimeout(() => {
+        if (!this.closed) void this.listen()
+      }, reconnectMs).unref()
     })
     try {
       await client.connect()

@@ -41,7 +41,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     clock,
     live,
     judgements,
-    sessions: openSessions(database.db, clock),
+    sessions: openSessions(database, clock),
     door: openDoor(database.pool, clock, live.announce),
     demo,
   }

@@ -1,0 +1,97 @@
+import pg from 'pg'
+import { demoMoment, makeDatabase, startServer } from '../setup/twoServers.mjs'
+import { median, report } from './report.mjs'
+
+const repeats = 15
+
+/** Floor and Round with the demo's 14 printers, then with 1,000 printers that have five years behind them. */
+export async function benchReads(adminUrl) {
+  const { url, drop } = await makeDatabase(adminUrl)
+  const small = await measure(url)
+  await grow(url)
+  const large = await measure(url)
+  for (const [name, milliseconds] of Object.entries(large))
+    report(`${name}: 1,000 printers with five years against 14 with two`, {
+      milliseconds,
+      millisecondsAt14: small[name],
+      times: milliseconds / small[name],
+      timesPerPrinter: milliseconds / small[name] / (1000 / 14),
+    })
+  await drop()
+}
+
+async function measure(url) {
+  const server = await startServer(url)
+  const signIn = await fetch(`${server.url}/api/session`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ name: 'lead', pin: '314159' }),
+  })
+  const cookie = signIn.headers.get('set-cookie').split(';')[0]
+  const figures = {}
+  for (const [name, path] of Object.entries({
+    Floor: '/api/printers',
+    Round: '/api/plan/round',
+    Logbook: '/api/logbook',
+    Lives: '/api/lives',
+  })) {
+    const times = []
+    for (let i = 0; i <= repeats; i++) {
+      const started = performance.now()
+      const response = await fetch(server.url + path, { headers: { cookie } })
+      if (response.status !== 200) throw new Error(`${path}: ${response.status}`)
+      await response.text()
+      if (i === 0) report(`${name}, first time`, { milliseconds: performance.now() - started })
+      else times.push(performance.now() - started)
+    }
+    figures[name] = median(times)
+  }
+  await server.stop()
+  return figures
+}
+
+/**
+ * 1,000 printers of the first model: 520 counts each, and a part in each slot changed every few hundred hours, written
+ * straight into the tables, since only reading is measured.
+ */
+async function grow(url) {
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  await client.query(`
+    CREATE TEMP TABLE new_printer AS
+      SELECT gen_random_uuid() AS id, i FROM generate_series(1, 986) i;
+    INSERT INTO printer
+      SELECT n.id, p.site_id, p.model_id, 'Bench ' || n.i, 'Hall', 'R' || (n.i / 20), n.i % 20 + 1, NULL, 0, 10400, 10400, timestamptz '${demoMoment}'
+      FROM new_printer n, (SELECT * FROM printer ORDER BY name LIMIT 1) p;
+    INSERT INTO slot
+      SELECT gen_random_uuid(), s.site_id, n.id, s.name, s.kind, s.position
+      FROM new_printer n, slot s WHERE s.printer_id = (SELECT id FROM printer ORDER BY name LIMIT 1);
+    INSERT INTO usage
+      SELECT 10000000 + n.i * 1000 + k, p.site_id, n.id, timestamptz '${demoMoment}' - make_interval(days => ((520 - k) * 3.5)::int), k * 20, false, k * 20, NULL
+      FROM new_printer n JOIN printer p ON p.id = n.id, generate_series(1, 520) k;
+    INSERT INTO log_entry
+      SELECT u.seq, u.site_id, gen_random_uuid(), 'count-hours', u.printer_id, u.at, u.at, (SELECT id FROM person LIMIT 1), jsonb_build_object('meterHours', u.meter_hours), NULL
+      FROM usage u WHERE u.seq > 10000000;
+    WITH life AS (
+      SELECT s.*, t.id AS part_type_id, (300 + t.trade_interval_hours / 3) AS hours
+      FROM slot s JOIN new_printer n ON n.id = s.printer_id
+      JOIN LATERAL (SELECT * FROM part_type t WHERE t.slot_kind = s.kind ORDER BY name LIMIT 1) t ON true
+    )
+    INSERT INTO fitting
+      SELECT gen_random_uuid(), l.site_id, l.printer_id, l.id, l.part_type_id,
+        timestamptz '${demoMoment}' - make_interval(hours => ((10400 - k * l.hours) * 4)::int), k * l.hours, 20000000,
+        CASE WHEN (k + 1) * l.hours < 10400 THEN timestamptz '${demoMoment}' - make_interval(hours => ((10400 - (k + 1) * l.hours) * 4)::int) END,
+        CASE WHEN (k + 1) * l.hours < 10400 THEN (k + 1) * l.hours END,
+        CASE WHEN (k + 1) * l.hours < 10400 THEN 20000000 END,
+        CASE WHEN (k + 1) * l.hours < 10400 THEN (ARRAY['failed', 'replaced in time'])[1 + (random() * 1.4)::int % 2] END,
+        NULL, 20000000
+      FROM life l, generate_series(0, 40) k WHERE k * l.hours < 10400;
+    DELETE FROM life_judgement;
+    ANALYZE;
+  `)
+  const { rows } = await client.query(
+    'SELECT (SELECT count(*) FROM printer) AS printers, (SELECT count(*) FROM fitting) AS fittings, (SELECT count(*) FROM usage) AS usage',
+  )
+  report('grown to', Object.fromEntries(Object.entries(rows[0]).map(([name, value]) => [name, Number(value)])))
+  await client.end()
+}
