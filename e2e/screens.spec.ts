@@ -124,7 +124,26 @@ test('without a connection the last figures stay, and nothing is claimed to be r
   await page.context().setOffline(false)
   await page.getByRole('button', { name: 'Write' }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
-  await expect(page.getByText(words)).toHaveCount(1)
+  await expect(page.getByRole('region', { name: /^Log of/ }).getByText(words)).toHaveCount(1)
+})
+
+test('an answer lost on the way is asked for again, and the action is recorded once', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician')
+  await page.goto((await addresses(page)).Printer!)
+  const words = `Answer lost, ${Math.random()}`
+  let lost = 0
+  await page.route('**/api/actions', async (route) => {
+    if (lost++ > 0) return route.continue()
+    await route.fetch() // the server records it, and its answer never arrives
+    await route.abort('connectionreset')
+  })
+  await page.getByRole('button', { name: 'Note', exact: true }).click()
+  await page.getByLabel('What should the others know?').fill(words)
+  await page.getByRole('button', { name: 'Write' }).click()
+  await expect(page.getByRole('alert')).toContainText('not recorded yet')
+  await page.getByRole('button', { name: 'Write' }).click()
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await expect(page.getByRole('region', { name: /^Log of/ }).getByText(words)).toHaveCount(1)
 })
 
 test('the bench reckons pasted columns and gives them out as CSV', async ({ browser }) => {

@@ -323,6 +323,18 @@ describe('amending', () => {
     ])
   })
 
+  it('shows on the ribbon what stands, not what was put right', async () => {
+    const printerId = await newPrinter()
+    const wrong = await technician.act({ kind: 'note', printerId, text: 'Loose belt on the left' })
+    const mistaken = await technician.act({ kind: 'note', printerId, text: 'Meant for another printer' })
+    const correction = { text: 'Loose belt on the right' }
+    await technician.act({ kind: 'amend', entryKey: wrong.key, reason: 'Wrong side', correction })
+    await technician.act({ kind: 'amend', entryKey: mistaken.key, reason: 'Wrong printer', takeBack: true })
+    const { marks } = await page(printerId)
+    expect(marks.find(({ seq }) => seq === wrong.seq)).toMatchObject({ kind: 'note', words: correction.text })
+    expect(marks.some(({ seq }) => seq === mistaken.seq)).toBe(false)
+  })
+
   it('corrects the reason and the part of a swap, or takes it back', async () => {
     const printerId = await newPrinter()
     const slot = await slotOf(printerId, 'Nozzle')

@@ -67,8 +67,21 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     .where(and(eq(logEntry.printerId, printerId), inArray(logEntry.kind, ['note', 'hold-printer', 'release-printer'])))
     .orderBy(desc(logEntry.seq))
     .limit(mostMarks)
+  const amendments = await db
+    .select({ amendsSeq: logEntry.amendsSeq, payload: logEntry.payload })
+    .from(logEntry)
+    .where(
+      inArray(
+        logEntry.amendsSeq,
+        told.map(({ seq }) => seq),
+      ),
+    )
+    .orderBy(asc(logEntry.seq))
   const kinds = { note: 'note', 'hold-printer': 'hold', 'release-printer': 'release' } as const
-  for (const { seq, at, kind, payload } of told) {
+  for (const { seq, at, kind, payload: first } of told) {
+    const own = amendments.filter(({ amendsSeq }) => amendsSeq === seq)
+    if (own.some(({ payload }) => payload.takeBack === true)) continue
+    const payload = Object.assign({}, first, ...own.map(({ payload }) => payload.correction)) as typeof first
     const before = points.findLast(({ atMs }) => atMs <= at.getTime())
     if (!before) continue
     const after = points.find(({ atMs }) => atMs > at.getTime()) ?? null

@@ -11,7 +11,7 @@ type WithoutHeader<A> = A extends Action ? Omit<A, 'key' | 'at'> & { at?: string
 export function useAction(done: string, onDone: () => void) {
   const { nowMs } = useSession()
   const { mutate } = useSWRConfig()
-  const key = useRef<string>(undefined)
+  const header = useRef<{ key: string; at: string }>(undefined)
   const [problem, setProblem] = useState<unknown>(null)
   const [fields, setFields] = useState<Record<string, string>>({})
   const [busy, setBusy] = useState(false)
@@ -20,15 +20,15 @@ export function useAction(done: string, onDone: () => void) {
     setBusy(true)
     setProblem(null)
     setFields({})
-    // After a lost answer the same key goes out again, so that the action is recorded once.
-    key.current ??= newKey()
+    // After a lost answer the same key and moment go out again, so that the action is recorded once.
+    header.current ??= { key: newKey(), at: new Date(nowMs()).toISOString() }
     try {
-      await send({ at: new Date(nowMs()).toISOString(), ...action, key: key.current } as Action)
+      await send({ ...header.current, ...action } as Action)
       await mutate((name) => typeof name === 'string' && name.startsWith('/api/'))
       notifications.show({ message: done, autoClose: 3000 })
       onDone()
     } catch (error) {
-      if (!(error instanceof NoConnection)) key.current = undefined
+      if (!(error instanceof NoConnection)) header.current = undefined
       if (error instanceof Refused) setFields(error.fields)
       setProblem(
         error instanceof NoConnection
