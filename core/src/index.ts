@@ -20,7 +20,9 @@ export {
   type IntervalEvidence,
   type IntervalJudgement,
 } from './policies/judgeInterval.ts'
-export { counterAt, type CounterPoint } from './hours/counterAt.ts'
-export { recount, type CountedReading, type MeterReading } from './hours/recount.ts'
-export { dailyHours } from './hours/dailyHours.ts'
+export { counterAt } from './hours/counterAt.ts'
+export { combine, noCounters, type CounterPoint, type Counters } from './hours/counters.ts'
+export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/counterCurve.ts'
+export { checkPiece, meterGain, type Evidence, type MeterReading } from './hours/evidence.ts'
+export { dailyMeans } from './hours/dailyMeans.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'

@@ -13,6 +13,12 @@ export type ProblemCode =
   | 'costs-reversed'
   | 'meter-backwards'
   | 'evidence-missing'
+  | 'more-than-passed'
+  | 'time-reversed'
+  | 'not-positive'
+  | 'not-a-job-file'
+  | 'impossible-figure'
+  | 'line-too-long'
 
 /** A refusal that a caller can show: stable code, one sentence, the values behind it. */
 export class Problem extends Error {

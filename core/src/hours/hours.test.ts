@@ -1,70 +1,60 @@
 import fc from 'fast-check'
 import { counterAt } from './counterAt.ts'
-import { dailyHours } from './dailyHours.ts'
-import { recount, type CountedReading } from './recount.ts'
+import { noCounters, type CounterPoint } from './counters.ts'
+import { dailyMeans } from './dailyMeans.ts'
+import { meterGain } from './evidence.ts'
 
-const day = 24 * 3600_000
-const start: CountedReading = { atMs: 0, meterHours: 100, meterWasReset: false, runHours: 740 }
-const reading = (atMs: number, meterHours: number, meterWasReset = false) => ({ atMs, meterHours, meterWasReset })
+const hour = 3600_000
+const day = 24 * hour
+const point = (atMs: number, hours: number, prints = 0): CounterPoint => ({ ...noCounters, atMs, hours, prints })
 
 describe('counterAt', () => {
-  const before = { atMs: 0, runHours: 10 }
-  const after = { atMs: 100, runHours: 30 }
+  const before = point(0, 10, 2)
+  const after = point(100, 30, 4)
   it.each([
-    [0, 10],
-    [50, 20],
-    [100, 30],
-    [500, 30],
-    [-5, 10],
-  ])('at %d', (at, hours) => expect(counterAt(before, after, at)).toBe(hours))
-  it('stands still after the last evidence', () => expect(counterAt(before, null, 999)).toBe(10))
+    [0, 10, 2],
+    [50, 20, 3],
+    [100, 30, 4],
+    [500, 30, 4],
+    [-5, 10, 2],
+  ])('at %d', (at, hours, prints) => expect(counterAt(before, after, at)).toMatchObject({ hours, prints }))
+  it('stands still after the last evidence', () => expect(counterAt(before, null, 999).hours).toBe(10))
 })
 
-describe('recount', () => {
-  it('adds what the meter gained', () => {
-    expect(recount(start, [reading(1, 104.5), reading(2, 104.5), reading(3, 110)]).map((r) => r.runHours)).toEqual([
-      744.5, 744.5, 750,
-    ])
+describe('meterGain', () => {
+  const before = { atMs: 0, shows: 100 }
+  const plain = (shows: number, hours: number) => ({ shows, beganAt: null, oldEndedAt: null, atMs: hours * hour })
+
+  it('is what the meter shows more', () => expect(meterGain(before, plain(104.5, 10))).toBe(4.5))
+
+  it('carries on over a reset, with the old end where it was read', () => {
+    expect(meterGain(before, { ...plain(3, 10), beganAt: 0 })).toBe(3)
+    expect(meterGain(before, { ...plain(3, 10), beganAt: 0, oldEndedAt: 104 })).toBe(7)
   })
 
-  it('carries on over a reset', () => {
-    expect(recount(start, [reading(1, 120), reading(2, 0, true), reading(3, 8)]).map((r) => r.runHours)).toEqual([
-      760, 760, 768,
-    ])
-    expect(recount(start, [reading(1, 3, true)])[0]!.runHours).toBe(743)
-  })
+  it('starts a second-hand meter at its own figure', () =>
+    expect(meterGain(before, { ...plain(1832, 10), beganAt: 1830 })).toBe(2))
 
-  it('refuses a meter that runs backwards, and says both readings', () => {
-    expect(() => recount(start, [reading(1, 99.9)])).toThrow(
-      expect.objectContaining({ code: 'meter-backwards', values: { before: 100, after: 99.9 } }) as Error,
-    )
-  })
+  it.each([
+    ['backwards', plain(99.9, 10), 'meter-backwards'],
+    ['new meter backwards', { ...plain(5, 10), beganAt: 9 }, 'meter-backwards'],
+    ['old meter backwards', { ...plain(5, 10), beganAt: 0, oldEndedAt: 90 }, 'meter-backwards'],
+    ['25 h and more in a day', plain(126, 24), 'more-than-passed'],
+  ])('refuses %s', (_, reading, code) =>
+    expect(() => meterGain(before, reading)).toThrow(expect.objectContaining({ code }) as Error),
+  )
 
-  it('gives the same whether counted at once or piece by piece', () => {
-    const gains = fc.array(fc.tuple(fc.double({ min: 0, max: 500, noNaN: true }), fc.boolean()), {
-      minLength: 1,
-      maxLength: 30,
-    })
+  it('believes whole hours of a meter', () => expect(meterGain(before, plain(125, 24))).toBe(25))
+})
+
+describe('dailyMeans', () => {
+  it('is each counter over days', () =>
+    expect(dailyMeans(point(0, 100, 10), point(28 * day, 240, 66))).toMatchObject({ hours: 5, prints: 2 }))
+  it('does not guess from less than a day', () => expect(dailyMeans(point(0, 0), point(day / 2, 12))).toBeNull())
+  it('never runs backwards', () =>
     fc.assert(
-      fc.property(gains, fc.nat(), (list, cut) => {
-        let meter = start.meterHours
-        const readings = list.map(([gain, reset], i) => {
-          meter = reset ? gain : meter + gain
-          return reading(i + 1, meter, reset)
-        })
-        const at = cut % readings.length
-        const whole = recount(start, readings)
-        const first = recount(start, readings.slice(0, at))
-        expect([...first, ...recount(first[first.length - 1] ?? start, readings.slice(at))]).toEqual(whole)
-        whole.reduce((last, r) => (expect(r.runHours).toBeGreaterThanOrEqual(last), r.runHours), start.runHours)
+      fc.property(fc.float({ noNaN: true }), (hours) => {
+        expect(dailyMeans(point(0, 10), point(2 * day, hours))!.hours).toBeGreaterThanOrEqual(0)
       }),
-    )
-  })
-})
-
-describe('dailyHours', () => {
-  it('is hours over days', () =>
-    expect(dailyHours({ atMs: 0, runHours: 100 }, { atMs: 28 * day, runHours: 240 })).toBeCloseTo(5))
-  it('does not guess from less than a day', () =>
-    expect(dailyHours({ atMs: 0, runHours: 0 }, { atMs: day / 2, runHours: 12 })).toBeNull())
+    ))
 })

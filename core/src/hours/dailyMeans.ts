@@ -1,0 +1,12 @@
+import { combine, type CounterPoint, type Counters } from './counters.ts'
+
+const dayMs = 24 * 3600 * 1000
+
+/**
+ * Mean of each counter per day between two points.
+ * @returns per day, or null when less than a day lies between them (too little to go by)
+ */
+export function dailyMeans(from: CounterPoint, to: CounterPoint): Counters | null {
+  const days = (to.atMs - from.atMs) / dayMs
+  return days < 1 ? null : combine(from, to, (a, b) => Math.max(0, b - a) / days)
+}
