@@ -11,8 +11,7 @@ test('once round the loop: count until a part is due, swap it as failed, and eve
   // A printer whose nozzle is the next thing due.
   const round = (await (await technician.request.get(`${first}/api/plan/round`)).json()) as Round
   const duty = [...round.thisWeek, ...round.later].find(
-    ({ slot, printer, hoursLeft }) =>
-      slot.name === 'Nozzle' && hoursLeft > 1 && !printer.onHold && printer.place.startsWith('C'),
+    ({ slot, printer, left }) => slot.name === 'Nozzle' && left > 1 && !printer.onHold && printer.place.startsWith('C'),
   )!
   const { printer, partType } = duty
   const lives = await lead.context().newPage()
@@ -32,7 +31,7 @@ test('once round the loop: count until a part is due, swap it as failed, and eve
   await expect(technician.getByText('That is less than before')).toBeVisible()
   await technician.getByRole('button', { name: 'Count', exact: true }).click()
   await expect(technician.getByRole('alert')).toContainText('The meter cannot run backwards')
-  const meterHours = Math.ceil(page.printer.meterHours + duty.hoursLeft + 5)
+  const meterHours = Math.ceil(page.printer.meterHours + duty.left + 5)
   await meter.fill(String(meterHours))
   await technician.getByRole('button', { name: 'Count', exact: true }).click()
   await expect(technician.getByRole('dialog')).toBeHidden()

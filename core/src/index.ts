@@ -25,4 +25,15 @@ export { combine, noCounters, type CounterPoint, type Counters } from './hours/c
 export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/counterCurve.ts'
 export { checkPiece, meterGain, type Evidence, type MeterReading } from './hours/evidence.ts'
 export { dailyMeans } from './hours/dailyMeans.ts'
+export { crossSectionMm2, gramsOf, metresOf, type Filament } from './jobs/filament.ts'
+export { clockUnits, type Clock } from './clock.ts'
+export { onClock, type PartAge } from './parts/partAge.ts'
+export {
+  daysUntilHours,
+  forecastHours,
+  type CalendarDay,
+  type DaysUntil,
+  type HoursForecast,
+  type WeekdayHours,
+} from './plan/forecastHours.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'

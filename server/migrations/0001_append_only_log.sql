@@ -16,9 +16,10 @@ CREATE TRIGGER log_entry_no_truncate BEFORE TRUNCATE ON "log_entry"
 ALTER TABLE "fitting" ADD CONSTRAINT "fitting_counter_order" CHECK ("removed_hours" IS NULL OR "removed_hours" >= "fitted_hours");
 --> statement-breakpoint
 ALTER TABLE "fitting" ADD CONSTRAINT "fitting_removal_is_whole"
-  CHECK (("removed_at" IS NULL) = ("removal_reason" IS NULL) AND ("removed_at" IS NULL) = ("removed_hours" IS NULL));
+  CHECK (("removed_at" IS NULL) = ("removal_reason" IS NULL) AND ("removed_at" IS NULL) = ("removed_hours" IS NULL)
+    AND ("removed_at" IS NULL) = ("removed_prints" IS NULL) AND ("removed_at" IS NULL) = ("removed_metres" IS NULL));
 --> statement-breakpoint
 ALTER TABLE "fitting" ADD CONSTRAINT "fitting_removal_reason" CHECK ("removal_reason" IN
   ('failed', 'worn at check', 'replaced in time', 'upgraded', 'user damage', 'borrowed for another printer'));
 --> statement-breakpoint
-ALTER TABLE "person" ADD CONSTRAINT "person_role" CHECK ("role" IN ('member', 'operator', 'technician', 'lead'));
+ALTER TABLE "person" ADD CONSTRAINT "person_role" CHECK ("role" IN ('device', 'member', 'operator', 'technician', 'lead'));

@@ -17,7 +17,7 @@ describe('learning', () => {
   it('has a failure in the next fit, without a restart', async () => {
     const page = await technician.get<PrinterPage>(`/api/printers/${shop.ids.printer}`)
     const slotId = page.slots.find(({ name }) => name === 'Nozzle')!.id
-    expect(await nozzleLife()).toMatchObject({ failures: 0, fit: null, basis: 'too few failures', intervalHours: 300 })
+    expect(await nozzleLife()).toMatchObject({ failures: 0, fit: null, basis: 'too few failures', interval: 300 })
     let meterHours = 0
     for (const [i, age] of [280, 350, 210, 400, 330].entries()) {
       meterHours += age
@@ -67,9 +67,9 @@ describe('learning', () => {
 
   it('agrees with the open calculator on the same records', async () => {
     const life = await nozzleLife()
-    const records = life.records.map(({ ageHours, endsLife }) => ({
-      lower: ageHours,
-      upper: endsLife ? ageHours : null,
+    const records = life.records.map(({ age, endsLife }) => ({
+      lower: age,
+      upper: endsLife ? age : null,
       weight: 1,
     }))
     const { status, body } = await technician.call<BenchLifeAnswer>('POST', '/api/bench/life', {
@@ -82,23 +82,23 @@ describe('learning', () => {
   })
 
   it('goes from the fit into the round', async () => {
-    const { intervalHours } = await nozzleLife()
+    const { interval } = await nozzleLife()
     const printerId = randomUUID()
     await shop.takeIn(printerId, 'Cowrie', 2)
-    await technician.act({ kind: 'count-hours', printerId, meterHours: 0, at: daysAgo(20) })
-    await technician.act({ kind: 'count-hours', printerId, meterHours: intervalHours - 20, at: daysAgo(0) })
+    await technician.act({ kind: 'count-hours', printerId, meterHours: 0, at: daysAgo(40) })
+    await technician.act({ kind: 'count-hours', printerId, meterHours: interval - 20, at: daysAgo(20) })
     const duty = async () => {
       const round = await technician.get<Round>('/api/plan/round')
       const of = (list: Round['later']) => list.find((d) => d.printer.id === printerId && d.slot.name === 'Nozzle')
       return { overdue: of(round.overdue), thisWeek: of(round.thisWeek) }
     }
     const soon = (await duty()).thisWeek!
-    expect(soon).toMatchObject({ intervalHours, intervalIsLearned: true, urgency: 'this week' })
-    expect(soon.hoursLeft).toBeCloseTo(20, 6)
+    expect(soon).toMatchObject({ interval, intervalIsLearned: true, urgency: 'this week' })
+    expect(soon.left).toBeCloseTo(20, 6)
     expect(soon.failureChance).toBeGreaterThan(0)
     // Well past it: the hours of a part that still runs move the interval a little, too.
-    await technician.act({ kind: 'count-hours', printerId, meterHours: intervalHours * 2 })
-    expect((await duty()).overdue!.hoursLeft).toBeLessThan(0)
+    await technician.act({ kind: 'count-hours', printerId, meterHours: interval * 2 })
+    expect((await duty()).overdue!.left).toBeLessThan(0)
     const { racks } = await technician.get<Floor>('/api/printers')
     const row = racks.flatMap(({ printers }) => printers).find(({ id }) => id === printerId)!
     expect(row).toMatchObject({ worst: { slot: { name: 'Nozzle' } }, next: { urgency: 'overdue' } })

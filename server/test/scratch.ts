@@ -57,7 +57,7 @@ export async function scratchWorkshop(clock: Clock = realClock) {
     belt: randomUUID(),
     printer: randomUUID(),
   }
-  for (const role of ['member', 'operator', 'technician'] as const) {
+  for (const role of ['device', 'member', 'operator', 'technician'] as const) {
     const personId = randomUUID()
     await lead.act({ kind: 'admit-person', personId, name: role, displayName: `Test ${role}`, role, at })
     await setPin(server.services.database.db, personId, pin)
@@ -72,7 +72,7 @@ export async function scratchWorkshop(clock: Clock = realClock) {
       priceMinor: 100,
       minutes: 10,
       failureExtraMinor: 2000,
-      tradeIntervalHours: 300,
+      tradeInterval: 300,
     })
   await partType(ids.nozzle, 'Nozzle', 'nozzle')
   await partType(ids.hardNozzle, 'Hard nozzle', 'nozzle')
@@ -84,6 +84,20 @@ export async function scratchWorkshop(clock: Clock = realClock) {
     make: 'Dunlin',
     name: 'D2',
     build: 'Guided feed',
+    limits: {
+      plateXMm: 220,
+      plateYMm: 220,
+      heightMm: 250,
+      nozzleMaxC: 260,
+      bedMaxC: 100,
+      chamberMaxC: null,
+      enclosed: false,
+      filamentMm: 1.75,
+      tools: 1,
+      accelerationMmPerS2: 1000,
+      maxSpeedMmPerS: 150,
+    },
+    kits: [{ name: 'Both', slots: ['Nozzle', 'X belt'] }],
     slots: [
       { name: 'Nozzle', kind: 'nozzle' },
       { name: 'X belt', kind: 'belt' },

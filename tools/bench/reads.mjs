@@ -73,7 +73,7 @@ async function grow(url) {
       SELECT u.seq, u.site_id, gen_random_uuid(), 'count-hours', u.printer_id, u.at, u.at, (SELECT id FROM person LIMIT 1), jsonb_build_object('meterHours', u.meter_hours), NULL
       FROM usage u WHERE u.seq > 10000000;
     WITH life AS (
-      SELECT s.*, t.id AS part_type_id, (300 + t.trade_interval_hours / 3) AS hours
+      SELECT s.*, t.id AS part_type_id, (300 + t.trade_interval / 3) AS hours
       FROM slot s JOIN new_printer n ON n.id = s.printer_id
       JOIN LATERAL (SELECT * FROM part_type t WHERE t.slot_kind = s.kind ORDER BY name LIMIT 1) t ON true
     )

@@ -3,10 +3,12 @@ import { v5 as derivedId } from 'uuid'
 import type { ExportedEntry, RemovalReason, Role } from '@diatribon/contract'
 import {
   models,
+  hotJobs,
   notes,
   parts,
   people,
   printers,
+  spools,
   workshop,
   type DemoPart,
   type DemoPrinter,
@@ -46,7 +48,7 @@ export function simulateBook(now: Date, seed = 0.42): ExportedEntry[] {
   const random = randomLcg(seed)
   const told: Told[] = [...openBook(now.getTime())]
   for (const printer of printers) told.push(...new PrinterHistory(printer, now.getTime(), random).run())
-  told.push(...workshopNotes(now.getTime()))
+  told.push(...workshopNotes(now.getTime()), ...weighings(now.getTime()))
   told.sort((a, b) => a.at - b.at)
   return told.map(({ at, personId, action }, i) => ({
     seq: i + 1,
@@ -62,6 +64,7 @@ export function simulateBook(now: Date, seed = 0.42): ExportedEntry[] {
 
 const personId = (name: string) => idOf(`person ${name}`)
 export const partTypeId = (key: PartKey) => idOf(`part ${key}`)
+export const spoolIdOf = (name: string) => idOf(`spool ${name}`)
 export const printerIdOf = (name: string) => idOf(`printer ${name}`)
 const slotIdOf = (printer: string, slot: string) => derivedId(`slot ${slot}`, printerIdOf(printer))
 
@@ -72,25 +75,31 @@ function openBook(now: number): Told[] {
     { kind: 'open-site', siteId: idOf('site'), ...workshop },
     ...people.map((person) => ({ kind: 'admit-person', personId: personId(person.name), ...person })),
     ...(Object.entries(parts) as [PartKey, DemoPart][]).map(([key, part]) => {
-      const { name, slotKind, priceMinor, minutes, failureExtraMinor, tradeIntervalHours } = part
+      const { trueLife: _, inTime: __, endsAs: ___, ...shown } = part
       return {
         kind: 'add-part-type',
         partTypeId: partTypeId(key),
-        name,
-        slotKind,
-        priceMinor,
-        minutes,
-        failureExtraMinor,
-        tradeIntervalHours,
+        ...shown,
       }
     }),
-    ...Object.entries(models).map(([key, { make, name, build, slots }]) => ({
+    ...Object.entries(models).map(([key, { make, name, build, slots, limits, kits }]) => ({
       kind: 'add-model',
       modelId: idOf(`model ${key}`),
       make,
       name,
       build,
-      slots: slots.map(([slot, part]) => ({ name: slot, kind: parts[part].slotKind })),
+      slots: slots.map(([slot, part]) => ({ name: slot, kind: parts[part].slotKind, partTypeId: partTypeId(part) })),
+      limits,
+      kits,
+    })),
+    { kind: 'set-calendar', closedWeekdays: [1], closedDays: [] },
+    ...spools.map(({ weighedGrams: _, ...spool }) => ({
+      kind: 'add-spool',
+      spoolId: spoolIdOf(spool.name),
+      ...spool,
+      diameterMm: 1.75,
+      netGrams: 1000,
+      tareGrams: 220,
     })),
   ]
   return entries.map((action, i) => ({ at: start + i * 60_000, personId: lead, action }))
@@ -115,6 +124,20 @@ function workshopNotes(now: number): Told[] {
     ),
     note(6, 'technician', 'Alcohol for the sheets is in the yellow cabinet. Flammable: cold plate only, window open.'),
   ]
+}
+
+function weighings(now: number): Told[] {
+  return spools.flatMap(({ name, weighedGrams }, i): Told[] =>
+    weighedGrams === undefined
+      ? []
+      : [
+          {
+            at: now - (2 + i) * dayMs,
+            personId: personId('pim'),
+            action: { kind: 'weigh-spool', spoolId: spoolIdOf(name), grossGrams: weighedGrams },
+          },
+        ],
+  )
 }
 
 /** One printer's months, day by day. */
@@ -151,8 +174,11 @@ class PrinterHistory {
   private takeIn(at: number): void {
     const { name, model, room, rack, place, meterHours } = this.printer
     const { slots } = models[model]
+    // The only second-hand one: nobody knows how old its belts are.
+    const partHours = meterHours > 0 ? { 'X belt': null, 'Y belt': null, 'Lead-screw nut': meterHours } : undefined
     this.tell(at, 'lead', {
       kind: 'take-in-printer',
+      ...(partHours ? { partHours } : {}),
       modelId: idOf(`model ${model}`),
       name,
       room,
@@ -162,12 +188,37 @@ class PrinterHistory {
       parts: Object.fromEntries(slots.map(([slot, part]) => [slot, partTypeId(part)])),
     })
     for (const [slot, part] of slots) this.fit(slot, part)
+    if (meterHours === 0 || name === 'Seahorse') this.baseline(at)
+  }
+
+  /** What was measured when the printer came. */
+  private baseline(at: number): void {
+    const about = (value: number, by: number, digits = 2) =>
+      Math.round((value + by * (2 * this.uniform() - 1)) * 10 ** digits) / 10 ** digits
+    const steps: [step: string, values: Record<string, unknown>[]][] = [
+      ['mains', [{ name: 'mains selector', choice: '230 V' }]],
+      ['frame', [{ name: 'skew', value: about(0.04, 0.03), unit: '°' }]],
+      [
+        'belts',
+        [
+          { name: 'X belt pitch', value: about(84, 5, 0), unit: 'Hz' },
+          { name: 'Y belt pitch', value: about(71, 5, 0), unit: 'Hz' },
+        ],
+      ],
+      ['gantry', [{ name: 'gantry difference', value: about(0.1, 0.1), unit: 'mm' }]],
+      ['mesh', [{ name: 'mesh range', value: about(0.22, 0.1), unit: 'mm' }]],
+      ['nozzle height', [{ name: 'nozzle height', value: about(-1.74, 0.1), unit: 'mm' }]],
+      ['warm-up', [{ name: 'bed warm-up time', value: about(312, 15, 0), unit: 's' }]],
+    ]
+    steps.forEach(([step, values], i) =>
+      this.tell(at + (i + 1) * 12 * 60_000, 'technician', { kind: 'record-baseline', step, values }),
+    )
   }
 
   private fit(slot: string, key: PartKey): void {
     const { trueLife, inTime } = parts[key] as DemoPart
     const life = randomWeibull.source(this.random)(trueLife.shape, 0, trueLife.scale)()
-    const planned = inTime && this.uniform() < inTime.share ? inTime.ageHours * (0.85 + 0.3 * this.uniform()) : Infinity
+    const planned = inTime && this.uniform() < inTime.share ? inTime.age * (0.85 + 0.3 * this.uniform()) : Infinity
     const fittedAt = this.runHours
     this.fitted.set(slot, { part: key, fittedAt, endsAt: fittedAt + life, replaceAt: fittedAt + planned })
   }
@@ -195,8 +246,26 @@ class PrinterHistory {
       this.freeAt = clock + 0.2 * hourMs
       left = Math.max(0, Math.min(left, (day + dayMs - clock) / hourMs - 0.3)) * (this.uniform() < 0.5 ? 0 : 1)
     }
+    if (left > 0.5) this.job(day, clock, left)
     this.runHours += left
     if (this.uniform() < 0.055) this.note(day + 15 * hourMs, notes[Math.floor(this.uniform() * notes.length)]!)
+  }
+
+  /** The hot room writes its jobs down, and has done so for the last weeks. */
+  private job(day: number, start: number, ran: number): void {
+    if (this.printer.rack !== 'D' || this.now - day > 45 * dayMs) return
+    const { name, material, abrasive } = hotJobs[Math.floor(this.uniform() * hotJobs.length)]!
+    const hours = Math.round(ran * 100) / 100
+    this.tell(start + ran * hourMs, 'corin', {
+      kind: 'finish-job',
+      name,
+      startedAt: new Date(start).toISOString(),
+      hours: Math.min(hours, Math.floor(ran * 100) / 100),
+      metres: Math.round(ran * 7.2 * 10) / 10,
+      material,
+      abrasive,
+      outcome: this.uniform() < 0.93 ? 'good' : 'failed',
+    })
   }
 
   /** What happens on a morning before the first print. */
@@ -233,8 +302,8 @@ class PrinterHistory {
   /** In the last weeks two technicians went round and changed most of what was old. */
   private autumnService(morning: number): void {
     for (const [slot, { part, fittedAt }] of [...this.fitted]) {
-      const { trueLife, tradeIntervalHours } = parts[part] as DemoPart
-      const old = 0.85 * Math.min(tradeIntervalHours, 0.8 * trueLife.scale)
+      const { trueLife, tradeInterval } = parts[part] as DemoPart
+      const old = 0.85 * Math.min(tradeInterval, 0.8 * trueLife.scale)
       if (this.runHours - fittedAt > old && this.uniform() < 0.12) this.swap(morning, slot, 'replaced in time')
     }
   }
@@ -246,6 +315,15 @@ class PrinterHistory {
         kind: 'hold-printer',
         reason:
           'Bed plug is brown and smells. Unplugged; do not use. A qualified electrical person must look at it first.',
+      })
+    if (name === 'Lobster')
+      this.tell(this.now - 2 * hourMs, 'corin', {
+        kind: 'start-job',
+        jobId: idOf('job that runs'),
+        name: 'Case for the sea-level gauge',
+        plannedHours: 5.4,
+        plannedMetres: 38,
+        spoolId: spoolIdOf('Spool 35'),
       })
     if (name === 'Anemone')
       this.note(

@@ -1,4 +1,4 @@
-import type { RemovalReason, Role } from '@diatribon/contract'
+import type { Clock, Kit, MachineLimits, RemovalReason, Role } from '@diatribon/contract'
 
 /** The made-up workshop of the demo. All names are invented. */
 export const workshop = {
@@ -31,17 +31,20 @@ export interface DemoPart {
   priceMinor: number
   minutes: number
   failureExtraMinor: number
-  tradeIntervalHours: number
+  tradeInterval: number
+  agesBy?: Clock
+  maxNozzleC?: number
+  toleratesAbrasive?: boolean
   /** How its end shows, and which share is replaced before that, at about which age. */
   endsAs: Extract<RemovalReason, 'failed' | 'worn at check'>
-  inTime?: { share: number; ageHours: number }
+  inTime?: { share: number; age: number }
 }
 
 const part = (
   name: string,
   slotKind: string,
   [shape, scale]: [number, number],
-  [priceMinor, minutes, failureExtraMinor, tradeIntervalHours]: [number, number, number, number],
+  [priceMinor, minutes, failureExtraMinor, tradeInterval]: [number, number, number, number],
   rest: Partial<DemoPart> = {},
 ): DemoPart => ({
   name,
@@ -50,19 +53,20 @@ const part = (
   priceMinor,
   minutes,
   failureExtraMinor,
-  tradeIntervalHours,
+  tradeInterval,
   endsAs: 'failed',
   ...rest,
 })
 
 export const parts = {
   brassNozzle: part('Brass nozzle 0.4', 'nozzle', [2.2, 420], [120, 10, 1400, 300], {
-    inTime: { share: 0.45, ageHours: 300 },
+    inTime: { share: 0.45, age: 300 },
+    toleratesAbrasive: false,
   }),
-  hardNozzle: part('Hardened nozzle 0.4', 'nozzle', [2.6, 1500], [900, 12, 1800, 1200]),
+  hardNozzle: part('Hardened nozzle 0.4', 'nozzle', [2.6, 1500], [900, 12, 1800, 1200], { toleratesAbrasive: true }),
   sock: part('Silicone sock', 'silicone sock', [2, 700], [250, 3, 300, 300]),
   heatBreakFan: part('Heat-break fan 40 mm', 'heat-break fan', [2.8, 1900], [900, 25, 3200, 1500], {
-    inTime: { share: 0.15, ageHours: 1500 },
+    inTime: { share: 0.15, age: 1500 },
   }),
   partFan: part('Part-cooling fan', 'part-cooling fan', [1.6, 32000], [700, 20, 1200, 8000]),
   electronicsFan: part('Electronics fan', 'electronics fan', [0.7, 4200], [650, 25, 4200, 8000]),
@@ -70,17 +74,23 @@ export const parts = {
   metalLever: part('Extruder lever, metal', 'extruder lever', [2.5, 30000], [1800, 20, 1900, 6000]),
   driveGear: part('Drive gear', 'drive gear', [2, 5200], [800, 25, 1500, 4000]),
   guideTube: part('Guide tube', 'guide tube', [2.4, 1150], [600, 15, 1600, 900], {
-    inTime: { share: 0.25, ageHours: 900 },
+    inTime: { share: 0.25, age: 900 },
+    maxNozzleC: 240,
   }),
-  heatTube: part('Guide tube, high heat', 'guide tube', [2.4, 1150], [1500, 15, 1600, 900]),
+  heatTube: part('Guide tube, high heat', 'guide tube', [2.4, 1150], [1500, 15, 1600, 900], { maxNozzleC: 260 }),
   belt: part('Timing belt 6 mm', 'belt', [3, 3600], [500, 40, 4200, 3500], {
     endsAs: 'worn at check',
-    inTime: { share: 0.4, ageHours: 2700 },
+    inTime: { share: 0.4, age: 2700 },
   }),
   wheels: part('Guide wheel set', 'wheels', [2.2, 2600], [1200, 45, 1800, 2500], { endsAs: 'worn at check' }),
   bearings: part('Linear bearing set', 'bearings', [2.6, 4200], [2200, 70, 6500, 4000], { endsAs: 'worn at check' }),
   nut: part('Lead-screw nut', 'lead-screw nut', [3, 3800], [600, 50, 4500, 3500], { endsAs: 'worn at check' }),
   plate: part('Spring-steel sheet', 'build sheet', [1.8, 1400], [1800, 4, 900, 1200], { endsAs: 'worn at check' }),
+  // The calendar, not use, clogs a filter: replaced twice a year, it has never failed here.
+  filter: part('Enclosure filter', 'enclosure filter', [4, 90000], [1400, 10, 2500, 180], {
+    agesBy: 'days',
+    inTime: { share: 1, age: 1500 },
+  }),
 } satisfies Record<string, DemoPart>
 export type PartKey = keyof typeof parts
 
@@ -89,7 +99,11 @@ export interface DemoModel {
   name: string
   build: string
   slots: [slot: string, part: PartKey][]
+  limits: MachineLimits
+  kits: Kit[]
 }
+
+const nozzleKit: Kit = { name: 'Nozzle and sock', slots: ['Nozzle', 'Sock'] }
 
 const head: DemoModel['slots'] = [
   ['Nozzle', 'brassNozzle'],
@@ -106,6 +120,26 @@ const frame: DemoModel['slots'] = [
   ['Build sheet', 'plate'],
 ]
 
+const limits = (
+  [plateXMm, plateYMm, heightMm]: [number, number, number],
+  nozzleMaxC: number,
+  bedMaxC: number,
+  more: Partial<MachineLimits> = {},
+): MachineLimits => ({
+  plateXMm,
+  plateYMm,
+  heightMm,
+  nozzleMaxC,
+  bedMaxC,
+  chamberMaxC: null,
+  enclosed: false,
+  filamentMm: 1.75,
+  tools: 1,
+  accelerationMmPerS2: 1000,
+  maxSpeedMmPerS: 150,
+  ...more,
+})
+
 export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
   dunlin: {
     make: 'Dunlin',
@@ -118,18 +152,35 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
       ...frame,
       ['Carriage wheels', 'wheels'],
     ],
+    kits: [nozzleKit],
+    limits: limits([235, 235, 250], 260, 100),
   },
   turnstone: {
     make: 'Turnstone',
     name: 'R1',
     build: 'Direct feed, carriage on rails',
     slots: [...head, ...frame, ['X bearings', 'bearings']],
+    kits: [nozzleKit],
+    limits: limits([250, 210, 210], 290, 110, { accelerationMmPerS2: 2000, maxSpeedMmPerS: 200 }),
   },
   whimbrel: {
     make: 'Whimbrel',
     name: 'H300',
     build: 'Direct feed, rails, enclosed for hot materials',
-    slots: [['Nozzle', 'hardNozzle'], ...head.slice(1), ...frame, ['X bearings', 'bearings']],
+    slots: [
+      ['Nozzle', 'hardNozzle'],
+      ...head.slice(1),
+      ...frame,
+      ['X bearings', 'bearings'],
+      ['Enclosure filter', 'filter'],
+    ],
+    kits: [nozzleKit],
+    limits: limits([300, 300, 300], 320, 120, {
+      enclosed: true,
+      chamberMaxC: 60,
+      accelerationMmPerS2: 3000,
+      maxSpeedMmPerS: 250,
+    }),
   },
 }
 
@@ -183,4 +234,29 @@ export const notes = [
   'Display mounts for the tide room finished, 14 pieces.',
   'Left it preheating by mistake for twenty minutes; switched off. Please do not leave it hot unattended.',
   'Noticed faint bands at a regular pitch; cleaned and oiled the lead screw.',
+]
+
+export interface DemoSpool {
+  name: string
+  material: string
+  abrasive: boolean
+  densityGPerCm3: number
+  /** Put on the scale a few days ago. */
+  weighedGrams?: number
+}
+
+export const spools: DemoSpool[] = [
+  { name: 'Spool 31', material: 'plain grey', abrasive: false, densityGPerCm3: 1.24, weighedGrams: 842 },
+  { name: 'Spool 32', material: 'plain white', abrasive: false, densityGPerCm3: 1.24 },
+  { name: 'Spool 33', material: 'wood-filled', abrasive: true, densityGPerCm3: 1.15, weighedGrams: 391 },
+  { name: 'Spool 34', material: 'carbon-filled', abrasive: true, densityGPerCm3: 1.3 },
+  { name: 'Spool 35', material: 'tough, heat-proof', abrasive: false, densityGPerCm3: 1.05, weighedGrams: 268 },
+]
+
+/** What the hot room prints, with what share of its jobs. */
+export const hotJobs = [
+  { name: 'Tide table frame', material: 'tough, heat-proof', abrasive: false },
+  { name: 'Tactile map, harbour', material: 'tough, heat-proof', abrasive: false },
+  { name: 'Gear for the tide machine', material: 'carbon-filled', abrasive: true },
+  { name: 'Display mount, large', material: 'tough, heat-proof', abrasive: false },
 ]

@@ -17,7 +17,21 @@ async function played(book: Iterable<ExportedEntry> | AsyncIterable<ExportedEntr
 
 /** Every table of facts, row by row, as text. What is derived or secret is no fact of the book. */
 async function facts(pool: pg.Pool): Promise<Record<string, string[]>> {
-  const tables = ['log_entry', 'site', 'person', 'part_type', 'printer_model', 'printer', 'slot', 'fitting', 'usage']
+  const tables = [
+    'log_entry',
+    'site',
+    'person',
+    'part_type',
+    'printer_model',
+    'printer',
+    'slot',
+    'fitting',
+    'usage',
+    'counter_point',
+    'job',
+    'spool',
+    'reading',
+  ]
   const state: Record<string, string[]> = {}
   for (const table of tables)
     state[table] = (await pool.query<{ row: string }>(`SELECT t::text AS row FROM ${table} t ORDER BY 1`)).rows.map(
@@ -76,7 +90,7 @@ describe('the demo book', () => {
     expect(inside.length).toBeGreaterThanOrEqual(10)
     expect({ outside, few: outside.length <= inside.length / 4 }).toMatchObject({ few: true })
     const fan = await client.get<LifePage>(`/api/lives/${partTypeId('heatBreakFan')}`)
-    expect(fan.records.filter(({ ageHours, endsLife }) => endsLife && ageHours < 0.25)).toHaveLength(1)
+    expect(fan.records.filter(({ age, endsLife }) => endsLife && age < 0.25)).toHaveLength(1)
     await server.close()
     await drop()
   })

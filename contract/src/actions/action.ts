@@ -29,12 +29,24 @@ export const words = (longest: number) =>
 
 export const hours = Joi.number().min(0).max(1_000_000)
 
+const moment = Joi.date().iso().min('2000-01-01').raw().messages({
+  'date.format': '{{#label}} must be a moment such as 2026-03-01T14:30:00Z',
+})
+
+/** Figures that many kinds share, with the limits of what can be. */
+export const jobFigures = {
+  moment,
+  metres: Joi.number().min(0).max(100_000),
+  grams: Joi.number().min(0).max(50_000),
+  diameterMm: Joi.number().min(1).max(4),
+  densityGPerCm3: Joi.number().min(0.5).max(10),
+  minutesEach: Joi.number().greater(0).max(100_000),
+}
+
 const header = (kind: string) => ({
   key: uuid.required(),
   kind: Joi.string().valid(kind).required(),
-  at: Joi.date().iso().min('2000-01-01').raw().required().messages({
-    'date.format': '{{#label}} must be a moment such as 2026-03-01T14:30:00Z',
-  }),
+  at: moment.required(),
 })
 
 export const siteAction = (kind: string, payload: Joi.PartialSchemaMap) => Joi.object({ ...header(kind), ...payload })
@@ -43,7 +55,7 @@ export const printerAction = (kind: string, payload: Joi.PartialSchemaMap) =>
   Joi.object({ ...header(kind), printerId: uuid.required(), ...payload })
 
 /** What the screens must fetch again after an action of this kind. */
-export type Area = 'printers' | 'hours' | 'parts' | 'lives' | 'plan' | 'logbook' | 'people'
+export type Area = 'printers' | 'hours' | 'parts' | 'lives' | 'plan' | 'logbook' | 'people' | 'stores' | 'readings'
 
 export interface ActionShape {
   schema: Joi.ObjectSchema

@@ -1,29 +1,24 @@
-import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import type { Kit } from '../parts/kit.ts'
+import { modelPayload, type MachineLimits, type ModelSlot } from '../printers/model.ts'
+import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
-/** A printer model: a template of slots. */
-export interface AddModel extends ActionHeader<'add-model'> {
+export interface ModelPayload {
   modelId: string
   make: string
   name: string
   /** How filament is fed and the head runs, in words. */
   build: string
-  slots: { name: string; kind: string }[]
+  slots: ModelSlot[]
+  /** From the maker's sheet; job files cannot be checked without them. */
+  limits?: MachineLimits
+  kits?: Kit[]
 }
 
+/** A printer model: a template of slots, limits and duties. */
+export interface AddModel extends ActionHeader<'add-model'>, ModelPayload {}
+
 export const addModel: ActionShape = {
-  schema: siteAction('add-model', {
-    modelId: uuid.required(),
-    make: words(60).required(),
-    name: words(60).required(),
-    build: words(200).required(),
-    slots: Joi.array()
-      .items(Joi.object({ name: words(60).required(), kind: words(60).required() }))
-      .min(1)
-      .max(60)
-      .unique('name')
-      .required(),
-  }),
-  areas: ['printers', 'logbook'],
-  summary: 'Add a printer model with its slots.',
+  schema: siteAction('add-model', modelPayload),
+  areas: ['printers', 'parts', 'logbook'],
+  summary: 'Add a printer model with its slots, limits and kits.',
 }

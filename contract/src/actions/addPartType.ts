@@ -1,8 +1,8 @@
 import Joi from 'joi'
+import { clocks, type Clock } from '../hours/clock.ts'
 import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
-/** A line of the part catalogue. */
-export interface AddPartType extends ActionHeader<'add-part-type'> {
+export interface PartTypePayload {
   partTypeId: string
   name: string
   /** The kind of slot it fits, such as "nozzle". */
@@ -12,21 +12,36 @@ export interface AddPartType extends ActionHeader<'add-part-type'> {
   minutes: number
   /** What a failure costs on top: lost print, time down, clean-up. Minor units. */
   failureExtraMinor: number
-  tradeIntervalHours: number
+  /** The clock that it ages by; hours when left out. */
+  agesBy?: Clock
+  /** The catalogue's interval, on that clock. */
+  tradeInterval: number
+  /** Highest nozzle temperature that it stands, such as a liner. */
+  maxNozzleC?: number
+  /** Whether abrasive filament may run through it. */
+  toleratesAbrasive?: boolean
 }
+
+/** A line of the part catalogue. */
+export interface AddPartType extends ActionHeader<'add-part-type'>, PartTypePayload {}
 
 const money = Joi.number().integer().min(0).max(100_000_000)
 
+export const partTypePayload = {
+  partTypeId: uuid.required(),
+  name: words(80).required(),
+  slotKind: words(60).required(),
+  priceMinor: money.min(1).required(),
+  minutes: Joi.number().min(0).max(10_000).required(),
+  failureExtraMinor: money.min(1).required(),
+  agesBy: Joi.string().valid(...clocks),
+  tradeInterval: Joi.number().greater(0).max(1_000_000).required(),
+  maxNozzleC: Joi.number().min(50).max(1500),
+  toleratesAbrasive: Joi.boolean(),
+}
+
 export const addPartType: ActionShape = {
-  schema: siteAction('add-part-type', {
-    partTypeId: uuid.required(),
-    name: words(80).required(),
-    slotKind: words(60).required(),
-    priceMinor: money.min(1).required(),
-    minutes: Joi.number().min(0).max(10_000).required(),
-    failureExtraMinor: money.min(1).required(),
-    tradeIntervalHours: Joi.number().greater(0).max(1_000_000).required(),
-  }),
+  schema: siteAction('add-part-type', partTypePayload),
   areas: ['parts', 'logbook'],
   summary: 'Add a part type to the catalogue.',
 }

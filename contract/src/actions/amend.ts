@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
-import { hours, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { hours, jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 /** What an amendment may put right; which fields apply depends on the kind of the entry. */
 export interface Correction {
@@ -9,6 +9,10 @@ export interface Correction {
   removalReason?: RemovalReason
   partTypeId?: string
   text?: string
+  /** Of a job or a tally. */
+  hours?: number
+  /** Of a job or a spool. */
+  metres?: number
 }
 
 /** Puts an earlier entry right, or takes it back. Both stay in the book. */
@@ -32,6 +36,8 @@ export const amend: ActionShape = {
       removalReason: Joi.string().valid(...removalReasons),
       partTypeId: uuid,
       text: words(4000),
+      hours,
+      metres: jobFigures.metres,
     }).min(1),
   })
     .xor('takeBack', 'correction')

@@ -6,6 +6,10 @@ export interface CountHours extends PrinterActionHeader<'count-hours'> {
   meterHours: number
   /** The meter was set back to 0 since it was last read (firmware flashed, board changed). */
   meterWasReset?: boolean
+  /** Another meter took its place, and began at this figure. */
+  newMeterBeganAt?: number
+  /** What the old meter showed last, where somebody looked before it was reset or replaced. */
+  oldMeterEndedAt?: number
   note?: string
 }
 
@@ -13,8 +17,12 @@ export const countHours: ActionShape = {
   schema: printerAction('count-hours', {
     meterHours: hours.required(),
     meterWasReset: Joi.boolean(),
+    newMeterBeganAt: hours,
+    oldMeterEndedAt: hours,
     note: words(2000),
-  }),
+  })
+    .oxor('meterWasReset', 'newMeterBeganAt')
+    .messages({ 'object.oxor': 'say either that the meter was reset or that another one took its place, not both' }),
   areas: ['printers', 'hours', 'plan', 'logbook'],
   summary: "Record what the printer's own hour meter shows.",
 }

@@ -12,6 +12,10 @@ export interface TakeInPrinter extends PrinterActionHeader<'take-in-printer'> {
   meterHours: number
   /** Part type for each slot name of the model. */
   parts: Record<string, string>
+  /** Second-hand: running hours of the parts that are not new, or null where their age is not known. */
+  partHours?: Record<string, number | null>
+  /** The measuring follows step by step; the printer is not in service until `finish-take-in`. */
+  stepByStep?: true
 }
 
 export const takeInPrinter: ActionShape = {
@@ -23,6 +27,8 @@ export const takeInPrinter: ActionShape = {
     place: Joi.number().integer().min(1).max(1000).required(),
     meterHours: hours.required(),
     parts: Joi.object().pattern(words(60), uuid).max(60).required(),
+    partHours: Joi.object().pattern(words(60), hours.allow(null)).max(60),
+    stepByStep: Joi.boolean().valid(true),
   }),
   areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook'],
   summary: 'Take a printer in: its place, its meter, and the parts in its slots.',

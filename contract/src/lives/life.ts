@@ -1,3 +1,4 @@
+import type { Clock } from '../hours/clock.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 import type { Urgency } from '../plan/duty.ts'
 
@@ -19,8 +20,10 @@ export interface LifeSummary {
   inPlace: number
   fit: LifeFit | null
   basis: string
-  intervalHours: number
-  tradeIntervalHours: number
+  /** The clock that this part type ages by: ages, scale and intervals are told on it. */
+  clock: Clock
+  interval: number
+  tradeInterval: number
   words: string
 }
 
@@ -28,10 +31,13 @@ export interface LifeRecordRow {
   fittingId: string
   printer: { id: string; name: string }
   slotName: string
-  ageHours: number
+  age: number
+  ageIsKnown: boolean
   removalReason: RemovalReason | null
   /** Whether the record counts as the end of a life, for the fit. */
   endsLife: boolean
+  /** Never worked: told apart, and left out of the fit. */
+  deadOnArrival: boolean
   removedAt: string | null
 }
 
@@ -45,8 +51,8 @@ export interface LifePage extends LifeSummary {
   }
   /** What the fit says in words; null without a fit. */
   lifeWords: string | null
-  costRateMinorPerHour: number | null
-  runToFailureMinorPerHour: number | null
+  costRateMinor: number | null
+  runToFailureMinor: number | null
   survival: { time: number; survival: number; standardError: number }[]
   /** Newest ends first; long histories are cut, the count of all is `fitted`. */
   records: LifeRecordRow[]

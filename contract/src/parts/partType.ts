@@ -1,3 +1,5 @@
+import type { Clock } from '../hours/clock.ts'
+
 export interface PartType {
   id: string
   name: string
@@ -5,5 +7,12 @@ export interface PartType {
   priceMinor: number
   minutes: number
   failureExtraMinor: number
-  tradeIntervalHours: number
+  /** The clock that this part ages by. */
+  agesBy: Clock
+  /** The catalogue's interval, on that clock. */
+  tradeInterval: number
+  /** Highest nozzle temperature that this part stands, such as a liner; null when it sets no limit. */
+  maxNozzleC: number | null
+  /** Whether abrasive filament may run through it; null when it does not matter. */
+  toleratesAbrasive: boolean | null
 }

@@ -25,6 +25,8 @@ export interface Site {
   name: string
   timeZone: string
   currency: string
+  closedWeekdays: number[]
+  closedDays: string[]
 }
 
 export interface Session {

@@ -1,3 +1,5 @@
+import type { Clock } from '../hours/clock.ts'
+
 export type Urgency = 'overdue' | 'this week' | 'later'
 
 /** Something due: here, the replacement of the part in one slot. */
@@ -6,13 +8,19 @@ export interface Duty {
   slot: { id: string; name: string }
   fittingId: string
   partType: { id: string; name: string; slotKind: string }
-  ageHours: number
-  intervalHours: number
+  /** The clock of the part type: age, interval and left are told on it. */
+  clock: Clock
+  age: number
+  /** False when the part came here with an age that nobody knows: age is what was seen here. */
+  ageIsKnown: boolean
+  interval: number
   /** Whether the interval is the own history's or the catalogue's. */
   intervalIsLearned: boolean
-  hoursLeft: number
+  left: number
   /** Day when due, in the site's zone; null when the printer does not run. */
   dueDate: string | null
+  /** Earliest and latest day that the printer's own use makes likely (8 in 10); null without a date. */
+  dueRange: [string, string] | null
   urgency: Urgency
   /** Chance to fail within seven days of the printer's usual running; null without a fitted life. */
   failureChance: number | null

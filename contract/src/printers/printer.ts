@@ -1,7 +1,8 @@
 import type { Duty } from '../plan/duty.ts'
+import type { Counters } from '../hours/clock.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 
-export type PrinterState = 'in service' | 'on hold'
+export type PrinterState = 'in service' | 'on hold' | 'being taken in' | 'retired'
 
 export interface PrinterHead {
   id: string
@@ -12,12 +13,15 @@ export interface PrinterHead {
   rack: string
   place: number
   state: PrinterState
+  /** Why it is on hold or retired. */
   holdReason: string | null
   runHours: number
   meterHours: number
   countedAt: string
   /** Mean over the last 28 days; null when there is too little to go by. */
   hoursPerDay: number | null
+  /** Means of all counters over the last 28 days. */
+  perDay: Counters | null
 }
 
 /** One printer on the Floor. */
@@ -51,7 +55,7 @@ export interface RibbonMark {
   seq: number
   runHours: number
   at: string
-  kind: 'count' | 'meter reset' | 'note' | 'hold' | 'release'
+  kind: 'count' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release'
   words: string
 }
 

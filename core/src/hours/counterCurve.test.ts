@@ -101,7 +101,10 @@ describe('a spool is right in total', () => {
     expect(at(evidence, 100).metres).toBeCloseTo(50, 9)
   })
   it('counts abrasive metres as both', () =>
-    expect(at([job(0, 10, 10, { abrasive: true }), job(10, 20)], 20)).toMatchObject({ metres: 200, abrasiveMetres: 100 }))
+    expect(at([job(0, 10, 10, { abrasive: true }), job(10, 20)], 20)).toMatchObject({
+      metres: 200,
+      abrasiveMetres: 100,
+    }))
 })
 
 describe('gaps', () => {
@@ -133,23 +136,27 @@ describe('properties', () => {
 
   it('the curve meets every reading, never falls, and does not care for the order of evidence', () => {
     fc.assert(
-      fc.property(anyPieces, fc.array(fc.integer({ min: 0, max: 24 }), { minLength: 1, maxLength: 4 }), (list, gains) => {
-        let shows = 100
-        const meters = gains.map((gain, i) => meter(24 * (i + 1), (shows += gain)))
-        const evidence = [...made(list), ...meters]
-        const { points } = counterCurve(anchor, evidence)
-        for (const { atMs, meter } of meters)
-          expect(points.find((p) => p.atMs === atMs)!.hours).toBeCloseTo(1000 + meter!.shows - 100, 6)
-        points.reduce((last, p) => {
-          expect(p.hours).toBeGreaterThanOrEqual(last.hours - 1e-9)
-          expect(p.prints).toBeGreaterThanOrEqual(last.prints - 1e-9)
-          expect(p.atMs).toBeGreaterThan(last.atMs)
-          return p
-        }, anchor)
-        const reversed = counterCurve(anchor, [...evidence].reverse()).points
-        expect(reversed.map(({ atMs }) => atMs)).toEqual(points.map(({ atMs }) => atMs))
-        reversed.forEach((p, i) => expect(p.hours).toBeCloseTo(points[i]!.hours, 6))
-      }),
+      fc.property(
+        anyPieces,
+        fc.array(fc.integer({ min: 0, max: 24 }), { minLength: 1, maxLength: 4 }),
+        (list, gains) => {
+          let shows = 100
+          const meters = gains.map((gain, i) => meter(24 * (i + 1), (shows += gain)))
+          const evidence = [...made(list), ...meters]
+          const { points } = counterCurve(anchor, evidence)
+          for (const { atMs, meter } of meters)
+            expect(points.find((p) => p.atMs === atMs)!.hours).toBeCloseTo(1000 + meter!.shows - 100, 6)
+          points.reduce((last, p) => {
+            expect(p.hours).toBeGreaterThanOrEqual(last.hours - 1e-9)
+            expect(p.prints).toBeGreaterThanOrEqual(last.prints - 1e-9)
+            expect(p.atMs).toBeGreaterThan(last.atMs)
+            return p
+          }, anchor)
+          const reversed = counterCurve(anchor, [...evidence].reverse()).points
+          expect(reversed.map(({ atMs }) => atMs)).toEqual(points.map(({ atMs }) => atMs))
+          reversed.forEach((p, i) => expect(p.hours).toBeCloseTo(points[i]!.hours, 6))
+        },
+      ),
     )
   })
 

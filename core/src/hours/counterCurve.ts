@@ -71,7 +71,11 @@ function spoolsSplit(pieces: readonly Evidence[]): Piece[] {
     if (spool.kind !== 'spool') continue
     const inside = out.filter(
       (p) =>
-        p.kind !== 'spool' && p.metres > 0 && p.abrasive === spool.abrasive && p.fromMs >= spool.fromMs && p.atMs <= spool.atMs,
+        p.kind !== 'spool' &&
+        p.metres > 0 &&
+        p.abrasive === spool.abrasive &&
+        p.fromMs >= spool.fromMs &&
+        p.atMs <= spool.atMs,
     )
     const claimed = sum(inside, ({ metres }) => metres)
     if (claimed > spool.metres) for (const p of inside) p.metres *= spool.metres / claimed
@@ -87,9 +91,14 @@ function cutTo(pieces: readonly Piece[], fromMs: number, toMs: number): Piece[] 
     if (p.fromMs === p.atMs) return p.atMs > fromMs && p.atMs <= toMs ? [p] : []
     if (at <= from) return []
     const share = (at - from) / (p.atMs - p.fromMs)
-    return [{ ...p, fromMs: from, atMs: at, hours: p.hours * share, prints: p.prints * share, metres: p.metres * share }]
+    return [
+      { ...p, fromMs: from, atMs: at, hours: p.hours * share, prints: p.prints * share, metres: p.metres * share },
+    ]
   })
 }
+
+/** Hours of a few milliseconds are a matter of rounding, and nothing to stretch. */
+const leastClaim = 1e-6
 
 /** The curve from a point to `toMs`; `total` hours by the meter, or null where no meter tells. */
 function run(start: CounterPoint, pieces: readonly Piece[], toMs: number, total: number | null): CounterPoint[] {
@@ -97,7 +106,8 @@ function run(start: CounterPoint, pieces: readonly Piece[], toMs: number, total:
   const marks = [...new Set([start.atMs, toMs, ...pieces.flatMap(({ fromMs, atMs }) => [fromMs, atMs])])].sort(
     (a, b) => a - b,
   )
-  const claimed = sum(pieces, ({ hours }) => hours)
+  const told = sum(pieces, ({ hours }) => hours)
+  const claimed = told < leastClaim ? 0 : told
   const gap = total === null ? 0 : total - claimed
   // What nobody claims lies where no job ran and nothing was idle; where there is no such time, everything stretches.
   const taken = pieces.filter(({ kind }) => kind === 'job' || kind === 'idle')

@@ -40,10 +40,7 @@ const pieceSlackHours = 0.1
  * that was read; what ran unseen is not known and not made up.
  * @throws Problem 'meter-backwards', 'more-than-passed'
  */
-export function meterGain(
-  before: { atMs: number; shows: number },
-  reading: MeterReading & { atMs: number },
-): number {
+export function meterGain(before: { atMs: number; shows: number }, reading: MeterReading & { atMs: number }): number {
   const { shows, beganAt, oldEndedAt } = reading
   if (beganAt === null && shows < before.shows)
     throw new Problem(

@@ -9,12 +9,12 @@ export interface Wear {
 
 /**
  * How much of its interval a part has used, and the chance that it fails within the hours ahead.
- * @param ageHours, intervalHours, aheadHours in running hours; interval > 0
+ * @param age, interval, aheadHours in running hours; interval > 0
  * @param life the fitted life, or null when too few have failed
  */
-export function wear(ageHours: number, intervalHours: number, aheadHours: number, life: WeibullLife | null): Wear {
+export function wear(age: number, interval: number, aheadHours: number, life: WeibullLife | null): Wear {
   return {
-    usedShare: ageHours / intervalHours,
-    failureChance: life && chanceToFailWithin(life, ageHours, aheadHours),
+    usedShare: age / interval,
+    failureChance: life && chanceToFailWithin(life, age, aheadHours),
   }
 }

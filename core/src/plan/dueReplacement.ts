@@ -1,8 +1,8 @@
-/** When a part should be replaced: on the printer's own clock first, as a date second. */
+/** When a part should be replaced: on its own clock first, as a date second. */
 export interface DueReplacement {
-  /** Running hours left; negative when overdue. */
-  hoursLeft: number
-  /** Days left at the printer's mean hours per day; null when it does not run, 0 when overdue. */
+  /** Left on the part's clock; negative when overdue. */
+  left: number
+  /** Days left from now; null when the printer does not run, 0 when overdue. */
   daysLeft: number | null
   urgency: Urgency
 }
@@ -14,21 +14,21 @@ const daysInWeek = 7
 /**
  * Next replacement of one part.
  *
- * Overdue is said only of counted hours. The days left allow for what the printer has probably run since it was last
- * counted.
- * @param ageHours counted running hours since fitting
- * @param intervalHours the interval to go by, > 0
- * @param hoursPerDay the printer's mean, or null when not known
+ * Overdue is said only of what has been counted. The days left allow for what the printer has probably run since it was
+ * last counted.
+ * @param age counted since fitting, on the part's clock
+ * @param interval the interval to go by on the same clock, > 0
+ * @param daysUntilDue days from the last count until it is expected to be due; null when not known
  * @param uncountedDays days since the printer was last counted, ≥ 0
  */
 export function dueReplacement(
-  ageHours: number,
-  intervalHours: number,
-  hoursPerDay: number | null,
+  age: number,
+  interval: number,
+  daysUntilDue: number | null,
   uncountedDays: number,
 ): DueReplacement {
-  const hoursLeft = intervalHours - ageHours
-  if (hoursLeft <= 0) return { hoursLeft, daysLeft: 0, urgency: 'overdue' }
-  const daysLeft = hoursPerDay !== null && hoursPerDay > 0 ? Math.max(0, hoursLeft / hoursPerDay - uncountedDays) : null
-  return { hoursLeft, daysLeft, urgency: daysLeft !== null && daysLeft <= daysInWeek ? 'this week' : 'later' }
+  const left = interval - age
+  if (left <= 0) return { left, daysLeft: 0, urgency: 'overdue' }
+  const daysLeft = daysUntilDue === null ? null : Math.max(0, daysUntilDue - uncountedDays)
+  return { left, daysLeft, urgency: daysLeft !== null && daysLeft <= daysInWeek ? 'this week' : 'later' }
 }

@@ -4,13 +4,13 @@ const wearsOut: IntervalEvidence = {
   life: { shape: 2, scale: 1000 },
   failures: 10,
   cost: { preventive: 1, failure: 5 },
-  tradeIntervalHours: 300,
+  tradeInterval: 300,
 }
 
 it('takes the least-cost age of the own history', () => {
   const judged = judgeInterval(wearsOut)
   expect(judged.basis).toBe('own history')
-  expect(judged.intervalHours).toBeCloseTo(510.655, 3)
+  expect(judged.interval).toBeCloseTo(510.655, 3)
   expect(judged.words).toContain('Replacing at 511 h costs least: 28 % less')
 })
 
@@ -22,7 +22,7 @@ it.each([
   ['no fit', { life: null }, 'too much alike'],
 ] as const)('falls back to the catalogue: %s', (basis, change, words) => {
   const judged = judgeInterval({ ...wearsOut, ...change })
-  expect(judged).toMatchObject({ basis, intervalHours: 300, optimum: null })
+  expect(judged).toMatchObject({ basis, interval: 300, optimum: null })
   expect(judged.words).toContain(words)
   expect(judged.words).toContain('300 h')
 })

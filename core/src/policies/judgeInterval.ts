@@ -6,20 +6,22 @@ export type IntervalBasis = 'own history' | 'too few failures' | 'does not wear 
 
 export interface IntervalJudgement {
   basis: IntervalBasis
-  intervalHours: number
+  interval: number
   /** The optimum when the basis is the own history. */
   optimum: Extract<AgeReplacement, { kind: 'at' }> | null
   words: string
 }
 
 export interface IntervalEvidence {
-  /** Fitted life in running hours; null when there is none. */
+  /** Fitted life on the part's clock; null when there is none. */
   life: WeibullLife | null
   /** Failures above age 0 behind the fit. */
   failures: number
   cost: ReplacementCost
-  /** The interval of the catalogue, in running hours. */
-  tradeIntervalHours: number
+  /** The interval of the catalogue, on the part's clock. */
+  tradeInterval: number
+  /** How figures on that clock are written; hours when left out. */
+  unit?: string
 }
 
 /** A saving below this share of the run-to-failure cost is within what prices and guesses are worth. */
@@ -30,16 +32,22 @@ const failuresNeeded = 3
 
 /**
  * The replacement interval to go by: the least-cost age of the own history where that is sound, else the catalogue's.
- * @returns interval in running hours, what it rests on, and the reason in words
+ * @returns interval on the part's clock, what it rests on, and the reason in words
  * @throws Problem 'costs-not-positive', 'costs-reversed' as ageReplacement
  * Source: Barlow & Hunter (1960) for the optimum; the least number of failures is common practice, no source.
  */
-export function judgeInterval({ life, failures, cost, tradeIntervalHours }: IntervalEvidence): IntervalJudgement {
+export function judgeInterval({
+  life,
+  failures,
+  cost,
+  tradeInterval,
+  unit = 'h',
+}: IntervalEvidence): IntervalJudgement {
   const trade = (basis: IntervalBasis, reason: string): IntervalJudgement => ({
     basis,
-    intervalHours: tradeIntervalHours,
+    interval: tradeInterval,
     optimum: null,
-    words: `${reason} So the catalogue's interval of ${tradeIntervalHours.toFixed(0)} h stands.`,
+    words: `${reason} So the catalogue's interval of ${tradeInterval.toFixed(0)} ${unit} stands.`,
   })
   if (failures < failuresNeeded) {
     const seen =
@@ -71,10 +79,10 @@ export function judgeInterval({ life, failures, cost, tradeIntervalHours }: Inte
     )
   return {
     basis: 'own history',
-    intervalHours: optimum.age,
+    interval: optimum.age,
     optimum,
     words:
-      `They wear out (shape ${shape}, ${failures} failures here). Replacing at ${optimum.age.toFixed(0)} h costs least: ` +
+      `They wear out (shape ${shape}, ${failures} failures here). Replacing at ${optimum.age.toFixed(0)} ${unit} costs least: ` +
       `${(100 * saving).toFixed(0)} % less than waiting for the failure.`,
   }
 }

@@ -14,6 +14,8 @@ export interface Entry<A> {
 export interface Names {
   partType(id: string): string
   slot(id: string): string
+  printer(id: string): string
+  spool(id: string): string
 }
 
 /** One kind of action: who may do it, what it does to the facts, and what it says in the book. */

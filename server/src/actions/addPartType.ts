@@ -1,14 +1,37 @@
-import type { AddPartType } from '@diatribon/contract'
+import { type AddPartType, type PartTypePayload } from '@diatribon/contract'
+import { clockUnits } from '@diatribon/core'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
+import type { PartTypeRow } from './facts.ts'
 
 export const addPartType: ActionKind<AddPartType> = {
   right: 'set up the site',
   async apply(facts, { siteId, action }) {
-    const { partTypeId: id, name, slotKind, priceMinor, minutes, failureExtraMinor, tradeIntervalHours } = action
-    if (await facts.nameIsTaken('partType', name))
-      throw new Refusal(409, 'name-taken', `The catalogue already has a part type called ${name}.`)
-    facts.put('partType', { id, siteId, name, slotKind, priceMinor, minutes, failureExtraMinor, tradeIntervalHours })
+    if (await facts.nameIsTaken('partType', action.name))
+      throw new Refusal(409, 'name-taken', `The catalogue already has a part type called ${action.name}.`)
+    facts.put('partType', partTypeRow(action, siteId))
   },
-  words: ({ name, slotKind, tradeIntervalHours }) => `${name} (${slotKind}), usual interval ${tradeIntervalHours} h`,
+  words: partTypeWords,
+}
+
+export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeRow {
+  const { partTypeId, name, slotKind, priceMinor, minutes, failureExtraMinor, tradeInterval } = payload
+  const { agesBy = 'hours', maxNozzleC = null, toleratesAbrasive = null } = payload
+  return {
+    id: partTypeId,
+    siteId,
+    name,
+    slotKind,
+    priceMinor,
+    minutes,
+    failureExtraMinor,
+    agesBy,
+    tradeInterval,
+    maxNozzleC,
+    toleratesAbrasive,
+  }
+}
+
+export function partTypeWords({ name, slotKind, tradeInterval, agesBy = 'hours' }: PartTypePayload): string {
+  return `${name} (${slotKind}), usual interval ${tradeInterval.toLocaleString('en-GB')} ${clockUnits[agesBy]}`
 }

@@ -35,12 +35,14 @@ function correctionWords(
   correction: NonNullable<Amend['correction']>,
   names: { partType(id: string): string },
 ): string {
-  const { meterHours, meterWasReset, removalReason, partTypeId, text } = correction
+  const { meterHours, meterWasReset, removalReason, partTypeId, text, hours, metres } = correction
   return [
     meterHours !== undefined && `meter ${meterHours.toLocaleString('en-GB')} h`,
     meterWasReset !== undefined && (meterWasReset ? 'meter was reset' : 'meter was not reset'),
     removalReason && `removal reason ${removalReason}`,
     partTypeId && `part ${names.partType(partTypeId)}`,
+    hours !== undefined && `${hours.toLocaleString('en-GB')} h`,
+    metres !== undefined && `${metres.toLocaleString('en-GB')} m`,
     text !== undefined && `“${text}”`,
   ]
     .filter(Boolean)

@@ -1,37 +1,43 @@
 import type { CountHours } from '@diatribon/contract'
-import { placeReading, recountFrom } from '../hours/placeReading.ts'
+import { amendEvidence } from '../hours/amendEvidence.ts'
+import { placeEvidence, usageRow } from '../hours/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { usage } from '../platform/tables.ts'
-import { eq } from 'drizzle-orm'
 
 export const countHours: ActionKind<CountHours> = {
   right: 'count hours',
 
   async apply(facts, { seq, siteId, at, action }) {
-    const { printerId, meterHours, meterWasReset = false } = action
-    await placeReading(facts, { seq, siteId, printerId, at, meterHours, meterWasReset, takenBackSeq: null })
+    const { printerId, meterHours, meterWasReset, newMeterBeganAt, oldMeterEndedAt = null } = action
+    const meterBeganAt = newMeterBeganAt ?? (meterWasReset ? 0 : null)
+    await placeEvidence(
+      facts,
+      usageRow({ seq, siteId, printerId, kind: 'meter', at, meterHours, meterBeganAt, oldMeterEndedAt }),
+    )
   },
 
-  async amend(facts, original, { seq, action }) {
-    const { takeBack, correction } = action
+  async amend(facts, original, amendment) {
+    const { correction } = amendment.action
     if (correction && (correction.meterHours ?? correction.meterWasReset) === undefined)
       throw new Refusal(400, 'bad-input', 'A count is corrected by its meter hours, or by whether the meter was reset.')
-    await facts.flush()
-    const [row] = await facts.db.select().from(usage).where(eq(usage.seq, original.seq))
-    const printer = facts.printer(row!.printerId)
-    await recountFrom(facts, printer, row!.at, seq, [
-      {
-        ...row!,
-        meterHours: correction?.meterHours ?? row!.meterHours,
-        meterWasReset: correction?.meterWasReset ?? row!.meterWasReset,
-        takenBackSeq: takeBack ? seq : null,
-      },
-    ])
+    const { meterHours, meterWasReset } = correction ?? {}
+    await amendEvidence(facts, original, amendment, (row) => ({
+      meterHours: meterHours ?? row.meterHours,
+      ...(meterWasReset === undefined ? {} : { meterBeganAt: meterWasReset ? 0 : null }),
+    }))
   },
 
   correctable: ({ meterHours, meterWasReset = false }) => ({ meterHours, meterWasReset }),
 
-  words: ({ meterHours, meterWasReset }) =>
-    `Meter at ${meterHours.toLocaleString('en-GB')} h${meterWasReset ? ' (meter was reset)' : ''}`,
+  words: ({ meterHours, meterWasReset, newMeterBeganAt, oldMeterEndedAt }) => {
+    const said = (value: number) => value.toLocaleString('en-GB')
+    const began =
+      newMeterBeganAt !== undefined
+        ? `another meter, begun at ${said(newMeterBeganAt)} h`
+        : meterWasReset && 'meter was reset'
+    const more = [began, oldMeterEndedAt !== undefined && `the old one ended at ${said(oldMeterEndedAt)} h`].filter(
+      Boolean,
+    )
+    return `Meter at ${said(meterHours)} h${more.length > 0 ? ` (${more.join('; ')})` : ''}`
+  },
 }

@@ -278,6 +278,9 @@ function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): R
     slots: new Set<string>(),
     partTypes: new Set<string>(),
     models: new Set<string>(),
+    fittings: new Set<string>(),
+    jobs: new Set<string>(),
+    spools: new Set<string>(),
   }
   const actions = [
     ...asked.map(({ action }) => action),
@@ -289,13 +292,7 @@ function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): R
     const needs = kindOf(action.kind).needs?.(action) ?? {}
     for (const [name, ids] of Object.entries(needs)) for (const id of ids) sets[name as keyof Needs].add(id)
   }
-  return {
-    printers: [...sets.printers],
-    knownPrinters: [...sets.knownPrinters],
-    slots: [...sets.slots],
-    partTypes: [...sets.partTypes],
-    models: [...sets.models],
-  }
+  return Object.fromEntries(Object.entries(sets).map(([name, ids]) => [name, [...ids]])) as unknown as Required<Needs>
 }
 
 /** Numbers are drawn under the printers' locks, so that one printer's entries are numbered in the order of commit. */
@@ -352,6 +349,7 @@ const sentences: Record<string, string> = {
   printer_name: 'There is already a printer with this name.',
   part_type_name: 'The catalogue already has a part type with this name.',
   printer_model_name: 'There is already a model of this make and name.',
+  spool_name: 'There is already a spool with this name.',
   person_name: 'Somebody already signs in under this name.',
   fitting_one_in_slot: 'Somebody has just changed the part in this slot. Look at the printer again before you swap.',
   fitting_counter_order: 'A part cannot be removed at a lower counter reading than it was fitted at.',

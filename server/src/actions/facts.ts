@@ -4,7 +4,21 @@ import type pg from 'pg'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { selectRows, writeRows } from '../platform/rows.ts'
-import { fitting, logEntry, partType, person, printer, printerModel, site, slot, usage } from '../platform/tables.ts'
+import {
+  counterPoint,
+  fitting,
+  job,
+  logEntry,
+  partType,
+  person,
+  printer,
+  printerModel,
+  reading,
+  site,
+  slot,
+  spool,
+  usage,
+} from '../platform/tables.ts'
 import { entryOf, type LogRow } from '../logbook/logRow.ts'
 import type { Entry } from './actionKind.ts'
 import type { Action } from '@diatribon/contract'
@@ -15,6 +29,10 @@ export type FittingRow = typeof fitting.$inferSelect
 export type PartTypeRow = typeof partType.$inferSelect
 export type ModelRow = typeof printerModel.$inferSelect
 export type UsageRow = typeof usage.$inferSelect
+export type CounterPointRow = typeof counterPoint.$inferSelect
+export type JobRow = typeof job.$inferSelect
+export type SpoolRow = typeof spool.$inferSelect
+export type ReadingRow = typeof reading.$inferSelect
 export type PersonRow = typeof person.$inferSelect
 export type SiteRow = typeof site.$inferSelect
 
@@ -26,6 +44,9 @@ export interface Needs {
   slots?: string[]
   partTypes?: string[]
   models?: string[]
+  fittings?: string[]
+  jobs?: string[]
+  spools?: string[]
 }
 
 type Id = string | number
@@ -71,6 +92,10 @@ function openStores() {
     slot: new Store<SlotRow>(slot, 'id'),
     fitting: new Store<FittingRow>(fitting, 'id'),
     usage: new Store<UsageRow>(usage, 'seq'),
+    counterPoint: new Store<CounterPointRow>(counterPoint, 'id'),
+    spool: new Store<SpoolRow>(spool, 'id'),
+    job: new Store<JobRow>(job, 'id'),
+    reading: new Store<ReadingRow>(reading, 'id'),
   }
 }
 type Stores = ReturnType<typeof openStores>
@@ -87,6 +112,8 @@ export class Facts {
   private readonly stores = openStores()
   private undo: (() => void)[] = []
   private lines: LogRow[] = []
+  /** Curves that are drawn anew after a moment. */
+  private cuts: { printerId: string; after: Date }[] = []
 
   constructor(
     private readonly client: pg.PoolClient,
@@ -95,7 +122,7 @@ export class Facts {
 
   /** Locks the printers of a batch, in one order so that two batches cannot wait for each other, and loads its rows. */
   async open(needs: Required<Needs>): Promise<void> {
-    const { printers, knownPrinters, slots, partTypes, models } = needs
+    const { printers, knownPrinters, slots, partTypes, models, fittings, jobs, spools } = needs
     const { client, stores } = this
     if (printers.length > 0) {
       stores.printer.load(await selectRows(client, printer, 'id', printers, 'ORDER BY id FOR UPDATE'))
@@ -109,6 +136,9 @@ export class Facts {
     }
     if (partTypes.length > 0) stores.partType.load(await selectRows(client, partType, 'id', partTypes))
     if (models.length > 0) stores.model.load(await selectRows(client, printerModel, 'id', models))
+    if (fittings.length > 0) stores.fitting.load(await selectRows(client, fitting, 'id', fittings))
+    if (jobs.length > 0) stores.job.load(await selectRows(client, job, 'id', jobs))
+    if (spools.length > 0) stores.spool.load(await selectRows(client, spool, 'id', spools, 'ORDER BY id FOR UPDATE'))
   }
 
   /** A line for the book, written before the facts that follow from it. */
@@ -150,6 +180,33 @@ export class Facts {
     return this.stores[table].get(id) as RowOf<K> | undefined
   }
 
+  spool(id: string): SpoolRow {
+    return this.known('spool', id, 'spool')
+  }
+
+  fitting(id: string): FittingRow {
+    return this.known('fitting', id, 'part in a slot')
+  }
+
+  async site(id: string): Promise<SiteRow> {
+    const [row] = await this.db.select().from(site).where(eq(site.id, id))
+    if (row) this.stores.site.load([row])
+    const found = this.find('site', id)
+    if (!found) throw new Refusal(404, 'not-there', 'There is no such workshop.')
+    return found
+  }
+
+  /** Rows that only the state tells the need of. */
+  async needPartTypes(ids: string[]): Promise<void> {
+    this.stores.partType.load(await selectRows(this.client, partType, 'id', ids))
+  }
+  async needSlots(ids: string[]): Promise<void> {
+    this.stores.slot.load(await selectRows(this.client, slot, 'id', ids))
+  }
+  async needSpool(id: string): Promise<void> {
+    this.stores.spool.load(await selectRows(this.client, spool, 'id', [id], 'ORDER BY id FOR UPDATE'))
+  }
+
   /** The part that sits in a slot now. */
   fittingIn(slotId: string): FittingRow | undefined {
     for (const row of this.stores.fitting.rows.values())
@@ -185,6 +242,13 @@ export class Facts {
     store.changed.add(id)
   }
 
+  /** The printer's curve after a moment is forgotten; its new points are put after this. Only after a `flush`. */
+  cutCurve(printerId: string, after: Date): void {
+    const cut = { printerId, after }
+    this.cuts.push(cut)
+    this.undo.push(() => (this.cuts = this.cuts.filter((other) => other !== cut)))
+  }
+
   /** From here on, `takeBack` forgets what was put. */
   mark(): void {
     this.undo = []
@@ -202,6 +266,9 @@ export class Facts {
       this.lines = []
       await writeRows(this.client, logEntry, lines, null)
     }
+    for (const { printerId, after } of this.cuts)
+      await this.client.query('DELETE FROM counter_point WHERE printer_id = $1 AND at > $2', [printerId, after])
+    this.cuts = []
     for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
       if (store.changed.size === 0) continue
       const rows = [...store.changed].map((id) => store.rows.get(id)!)
@@ -212,8 +279,8 @@ export class Facts {
   }
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */
-  async nameIsTaken(what: 'printer' | 'partType' | 'person', name: string): Promise<boolean> {
-    const table = { printer, partType, person }[what]
+  async nameIsTaken(what: 'printer' | 'partType' | 'person' | 'spool', name: string): Promise<boolean> {
+    const table = { printer, partType, person, spool }[what]
     const staged = [...this.stores[what].rows.values()].some((row) => row.name.toLowerCase() === name.toLowerCase())
     if (staged) return true
     const found = await this.db
@@ -224,7 +291,11 @@ export class Facts {
     return found.length > 0
   }
 
-  private known<K extends 'printer' | 'slot' | 'partType' | 'model'>(table: K, id: string, word: string): RowOf<K> {
+  private known<K extends 'printer' | 'slot' | 'partType' | 'model' | 'fitting' | 'spool'>(
+    table: K,
+    id: string,
+    word: string,
+  ): RowOf<K> {
     const row = this.find(table, id)
     if (!row) throw new Refusal(404, 'not-there', `There is no ${word} with the id ${id}.`)
     return row

@@ -12,7 +12,15 @@ export const openSite: ActionKind<OpenSite> = {
       throw badInput('timeZone', `timeZone: ${timeZone} is no time zone name such as Europe/Lisbon`)
     const there = await facts.db.select({ name: site.name }).from(site).limit(1)
     if (there[0]) throw new Refusal(409, 'site-open', `This database already holds the book of ${there[0].name}.`)
-    facts.put('site', { id: siteId, name, timeZone, currency, labourCostMinorPerHour })
+    facts.put('site', {
+      id: siteId,
+      name,
+      timeZone,
+      currency,
+      labourCostMinorPerHour,
+      closedWeekdays: [],
+      closedDays: [],
+    })
   },
   words: ({ name }) => `The book of ${name} begins`,
 }

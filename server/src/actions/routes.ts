@@ -7,7 +7,7 @@ const longestList = 1000
 /** POST /actions: one action, a list, or `{ together: true, actions: [...] }` for all or none. */
 export function actionRoutes(services: Services): Router {
   const router = Router()
-  router.post('/actions', requires(services, 'read'), async (request, response) => {
+  router.post('/actions', requires(services, 'send actions'), async (request, response) => {
     const { person, site } = signedIn(request)
     const body: unknown = request.body
     const list = Array.isArray(body) ? body : (body as { actions?: unknown } | null)?.actions

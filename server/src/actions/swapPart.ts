@@ -1,11 +1,12 @@
 import { eq, or } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
-import type { SwapPart } from '@diatribon/contract'
-import { runHoursAt } from '../hours/placeReading.ts'
+import type { RemovalReason, SwapPart } from '@diatribon/contract'
+import { combine, type Counters } from '@diatribon/core'
+import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from '../hours/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
-import type { Facts, FittingRow } from './facts.ts'
+import type { Facts, FittingRow, PrinterRow, SlotRow } from './facts.ts'
 
 export const swapPart: ActionKind<SwapPart> = {
   right: 'swap parts',
@@ -14,38 +15,13 @@ export const swapPart: ActionKind<SwapPart> = {
   async apply(facts, { seq, siteId, at, action }) {
     const { printerId, slotId, fittingId, removalReason, partTypeId, key } = action
     const printer = facts.printer(printerId)
-    const slot = facts.slot(slotId)
-    if (slot.printerId !== printerId)
-      throw new Refusal(409, 'slot-of-another-printer', `The slot ${slot.name} is not on ${printer.name}.`)
+    const slot = slotOn(facts, printer, slotId)
     requireFits(facts, partTypeId, slot.kind)
-    const old = facts.fittingIn(slotId)
-    if (fittingId && old?.id !== fittingId)
-      throw new Refusal(
-        409,
-        'part-not-in-slot',
-        `Somebody has already changed the ${slot.name} of ${printer.name}: the part you saw is no longer there. ` +
-          'Look at the printer again before you swap.',
-      )
-    if (old && at < old.fittedAt)
-      throw new Refusal(
-        409,
-        'before-fitting',
-        `The part now in ${slot.name} was fitted later than that. Amend that entry instead of swapping before it.`,
-      )
-    const hours = await runHoursAt(facts, printer, at)
-    if (old)
-      facts.put('fitting', {
-        ...old,
-        removedAt: at,
-        removedHours: Math.max(hours, old.fittedHours),
-        removedSeq: seq,
-        removalReason,
-        changedSeq: seq,
-      })
-    facts.put(
-      'fitting',
-      newFitting({ id: derivedId('fitting', key), siteId, printerId, slotId, partTypeId, at, hours, seq }),
-    )
+    const old = partInSlot(facts, { printer, slot, fittingId, at })
+    const counters = await countersAt(facts, printer, at)
+    if (old) facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
+    const id = derivedId('fitting', key)
+    facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }))
   },
 
   async amend(facts, original, { seq, action }) {
@@ -71,6 +47,9 @@ export const swapPart: ActionKind<SwapPart> = {
           ...went,
           removedAt: null,
           removedHours: null,
+          removedPrints: null,
+          removedMetres: null,
+          removedAbrasiveMetres: null,
           removedSeq: null,
           removalReason: null,
           changedSeq: seq,
@@ -93,37 +72,86 @@ export const swapPart: ActionKind<SwapPart> = {
     `${names.slot(slotId)}: old part out (${removalReason}), ${names.partType(partTypeId)} in`,
 }
 
-function requireFits(facts: Facts, partTypeId: string, slotKind: string): void {
+/** @throws Refusal when the slot is on another printer */
+export function slotOn(facts: Facts, printer: PrinterRow, slotId: string): SlotRow {
+  const slot = facts.slot(slotId)
+  if (slot.printerId !== printer.id)
+    throw new Refusal(409, 'slot-of-another-printer', `The slot ${slot.name} is not on ${printer.name}.`)
+  return slot
+}
+
+/** The part that comes out. @throws Refusal when it is not the one that the person saw, or was fitted later */
+export function partInSlot(
+  facts: Facts,
+  { printer, slot, fittingId, at }: { printer: PrinterRow; slot: SlotRow; fittingId: string | undefined; at: Date },
+): FittingRow | undefined {
+  const old = facts.fittingIn(slot.id)
+  if (fittingId && old?.id !== fittingId)
+    throw new Refusal(
+      409,
+      'part-not-in-slot',
+      `Somebody has already changed the ${slot.name} of ${printer.name}: the part you saw is no longer there. ` +
+        'Look at the printer again before you swap.',
+    )
+  if (old && at < old.fittedAt)
+    throw new Refusal(
+      409,
+      'before-fitting',
+      `The part now in ${slot.name} was fitted later than that. Amend that entry instead of swapping before it.`,
+    )
+  return old
+}
+
+export function requireFits(facts: Facts, partTypeId: string, slotKind: string): void {
   const part = facts.partType(partTypeId)
   if (part.slotKind !== slotKind)
     throw new Refusal(409, 'does-not-fit', `${part.name} fits a ${part.slotKind} slot; this slot takes a ${slotKind}.`)
 }
 
-/** A part goes into a slot at a moment and a counter reading. */
-export function newFitting(of: {
-  id: string
-  siteId: string
-  printerId: string
-  slotId: string
-  partTypeId: string
+interface Moment {
   at: Date
-  hours: number
+  counters: Counters
   seq: number
-}): FittingRow {
-  const { id, siteId, printerId, slotId, partTypeId, at, hours, seq } = of
+}
+
+/** A part leaves its slot; its counters never run backwards. */
+export function takenOut(
+  old: FittingRow,
+  { at, counters, seq, removalReason }: Moment & { removalReason: RemovalReason },
+): FittingRow {
+  const marks = removedAtCounters(combine(counters, fittedCountersOf(old), (a, b) => Math.max(a, b)))
+  return { ...old, removedAt: at, ...marks, removedSeq: seq, removalReason, changedSeq: seq }
+}
+
+/** A new part goes into a slot at a moment and a counter reading. */
+export function fitNew(
+  of: Moment & { id: string; siteId: string; printerId: string; slotId: string; partTypeId: string },
+): FittingRow {
+  const { id, siteId, printerId, slotId, partTypeId, at, counters, seq } = of
   return {
     id,
     siteId,
     printerId,
     slotId,
     partTypeId,
+    partId: id,
+    ageIsKnown: true,
+    beforeHours: 0,
+    beforePrints: 0,
+    beforeMetres: 0,
+    beforeAbrasiveMetres: 0,
+    beforeDays: 0,
     fittedAt: at,
-    fittedHours: hours,
+    ...fittedAtCounters(counters),
     fittedSeq: seq,
     removedAt: null,
     removedHours: null,
+    removedPrints: null,
+    removedMetres: null,
+    removedAbrasiveMetres: null,
     removedSeq: null,
     removalReason: null,
+    movedOn: false,
     takenBackSeq: null,
     changedSeq: seq,
   }

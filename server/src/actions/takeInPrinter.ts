@@ -1,23 +1,39 @@
 import { v5 as derivedId } from 'uuid'
 import type { TakeInPrinter } from '@diatribon/contract'
+import { noCounters } from '@diatribon/core'
+import { usageRow } from '../hours/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { newFitting } from './swapPart.ts'
+import { fitNew } from './swapPart.ts'
 
 export const takeInPrinter: ActionKind<TakeInPrinter> = {
   right: 'set up the site',
   needs: ({ modelId, parts }) => ({ models: [modelId], partTypes: Object.values(parts) }),
 
   async apply(facts, { seq, siteId, at, action }) {
-    const { printerId, modelId, name, room, rack, place, meterHours, parts } = action
+    const {
+      printerId,
+      modelId,
+      name,
+      room,
+      rack,
+      place,
+      meterHours,
+      parts,
+      partHours = {},
+      stepByStep = false,
+    } = action
     const model = facts.model(modelId)
     if (facts.find('printer', printerId))
       throw new Refusal(409, 'already-here', `There is already a printer with this id.`)
     if (await facts.nameIsTaken('printer', name))
       throw new Refusal(409, 'name-taken', `There is already a printer called ${name}.`)
-    const unknown = Object.keys(parts).find((slotName) => !model.slots.some((slot) => slot.name === slotName))
-    if (unknown)
-      throw badInput(`parts.${unknown}`, `parts: a ${model.make} ${model.name} has no slot called ${unknown}`)
+    for (const [field, named] of Object.entries({ parts, partHours })) {
+      const unknown = Object.keys(named).find((slotName) => !model.slots.some((slot) => slot.name === slotName))
+      if (unknown)
+        throw badInput(`${field}.${unknown}`, `${field}: a ${model.make} ${model.name} has no slot called ${unknown}`)
+    }
+    const counters = { ...noCounters, hours: meterHours }
     facts.put('printer', {
       id: printerId,
       siteId,
@@ -27,42 +43,42 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       rack,
       place,
       holdReason: null,
+      takingIn: stepByStep,
+      retiredReason: null,
       takenInHours: meterHours,
-      runHours: meterHours,
-      meterHours,
+      ...counters,
       countedAt: at,
-    })
-    facts.put('usage', {
-      seq,
-      siteId,
-      printerId,
-      at,
       meterHours,
-      meterWasReset: false,
-      runHours: meterHours,
-      takenBackSeq: null,
+      meterAt: at,
+      curveSeq: seq,
     })
-    model.slots.forEach(({ name: slotName, kind }, position) => {
+    facts.put('usage', usageRow({ seq, siteId, printerId, kind: 'take-in', at, meterHours }))
+    facts.put('counterPoint', { id: `${printerId} ${at.getTime()}`, siteId, printerId, at, ...counters })
+    model.slots.forEach(({ name: slotName, kind, replaceEvery = null }, position) => {
       const slotId = derivedId(`slot ${slotName}`, printerId)
       const partTypeId = parts[slotName]
       if (!partTypeId) throw badInput(`parts.${slotName}`, `parts: say which part sits in ${slotName}`)
       const part = facts.partType(partTypeId)
       if (part.slotKind !== kind)
         throw badInput(`parts.${slotName}`, `parts: ${part.name} does not fit ${slotName}, which takes a ${kind}`)
-      facts.put('slot', { id: slotId, siteId, printerId, name: slotName, kind, position })
-      facts.put(
-        'fitting',
-        newFitting({
-          id: derivedId('fitting', slotId),
-          siteId,
-          printerId,
-          slotId,
-          partTypeId,
-          at,
-          hours: meterHours,
-          seq,
-        }),
-      )
+      const before = partHours[slotName]
+      if (before && before > meterHours && meterHours > 0)
+        throw badInput(
+          `partHours.${slotName}`,
+          `partHours: the part in ${slotName} cannot have run ${before} h on a printer whose meter shows ${meterHours} h`,
+        )
+      facts.put('slot', { id: slotId, siteId, printerId, name: slotName, kind, position, replaceEvery })
+      const fitting = fitNew({
+        id: derivedId('fitting', slotId),
+        siteId,
+        printerId,
+        slotId,
+        partTypeId,
+        at,
+        counters,
+        seq,
+      })
+      facts.put('fitting', { ...fitting, beforeHours: before ?? 0, ageIsKnown: before !== null })
     })
   },
 

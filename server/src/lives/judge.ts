@@ -1,11 +1,13 @@
 import {
   ageReplacement,
+  clockUnits,
   fitWeibull,
   judgeInterval,
   lifeWords,
   meanLife,
   Problem,
   recordOfFitting,
+  type Clock,
   type LifeRecord,
   type RemovalReason,
 } from '@diatribon/core'
@@ -13,30 +15,33 @@ import type { StoredJudgement } from '../platform/tables.ts'
 
 /** One part type's history and costs, as plain data that can cross to a worker thread. */
 export interface History {
-  ages: { ageHours: number; removalReason: RemovalReason | null }[]
+  clock: Clock
+  ages: { age: number; ageIsKnown: boolean; removalReason: RemovalReason | null }[]
   preventiveMinor: number
   failureMinor: number
-  tradeIntervalHours: number
+  tradeInterval: number
 }
 
 /** Fits the life of one part type and judges its replacement interval. Runs in a worker thread. */
-export function judge({ ages, preventiveMinor, failureMinor, tradeIntervalHours }: History): StoredJudgement {
-  const records = ages.map(({ ageHours, removalReason }) => recordOfFitting(ageHours, removalReason))
+export function judge({ clock, ages, preventiveMinor, failureMinor, tradeInterval }: History): StoredJudgement {
+  const records = ages.map(({ age, ageIsKnown, removalReason }) =>
+    recordOfFitting({ age, known: ageIsKnown, clock }, removalReason),
+  )
   const fit = fitOrNull(records)
   const failures = records.filter(({ lower, upper }) => upper !== null && lower! > 0).length
   const cost = { preventive: preventiveMinor, failure: failureMinor }
-  const judgement = judgeInterval({ life: fit, failures, cost, tradeIntervalHours })
-  const clock = fit && fit.shape > 1 ? ageReplacement(fit, cost) : null
+  const judgement = judgeInterval({ life: fit, failures, cost, tradeInterval, unit: clockUnits[clock] })
+  const optimum = fit && fit.shape > 1 ? ageReplacement(fit, cost) : null
   return {
     fitted: records.length,
     failures,
     inPlace: ages.filter(({ removalReason }) => removalReason === null).length,
     fit,
-    lifeWords: fit && lifeWords(records, fit, 'hours'),
+    lifeWords: fit && lifeWords(records, fit, clock),
     basis: judgement.basis,
-    intervalHours: judgement.intervalHours,
-    costRateMinorPerHour: clock?.kind === 'at' ? clock.costRate : null,
-    runToFailureMinorPerHour: fit && failureMinor / meanLife(fit),
+    interval: judgement.interval,
+    costRateMinor: optimum?.kind === 'at' ? optimum.costRate : null,
+    runToFailureMinor: fit && failureMinor / meanLife(fit),
     words: judgement.words,
   }
 }

@@ -1,6 +1,7 @@
 import { eq, gt, inArray, isNull, max, sql, and } from 'drizzle-orm'
 import { isDeepStrictEqual } from 'node:util'
 import { Piscina } from 'piscina'
+import { partAge } from '../parts/age.ts'
 import type { Clock } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, lifeJudgement, logEntry, partType, printer, site, type StoredJudgement } from '../platform/tables.ts'
@@ -81,7 +82,7 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
     const [amended] = await db
       .select({ seq: logEntry.seq })
       .from(logEntry)
-      .where(and(eq(logEntry.kind, 'amend'), gt(logEntry.seq, since)))
+      .where(and(inArray(logEntry.kind, ['amend', 'change-part-type', 'add-part-type']), gt(logEntry.seq, since)))
       .limit(1)
     const changed = amended
       ? await db.select({ id: partType.id }).from(partType)
@@ -129,10 +130,11 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
     for (const { type, labour } of types) {
       const { preventiveMinor, failureMinor } = replacementCosts(type, labour)
       histories.push({
+        clock: type.agesBy,
         ages: await readAges(type.id),
         preventiveMinor,
         failureMinor,
-        tradeIntervalHours: type.tradeIntervalHours,
+        tradeInterval: type.tradeInterval,
       })
     }
     const { judgements: before } = await readKept()
@@ -158,16 +160,23 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
   async function readAges(partTypeId: string): Promise<History['ages']> {
     return db
       .select({
-        ageHours: sql<number>`coalesce(${fitting.removedHours}, ${printer.runHours}) - ${fitting.fittedHours}`,
+        age: partAge(clock()),
+        ageIsKnown: fitting.ageIsKnown,
         removalReason: fitting.removalReason,
       })
       .from(fitting)
       .innerJoin(printer, eq(printer.id, fitting.printerId))
-      .where(and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq)))
+      .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+      .where(livesOf(partTypeId))
   }
 }
 
 export type Judgements = ReturnType<typeof openJudgements>
+
+/** One record for each part: of one that moved, the fitting where its life went on last. */
+export function livesOf(partTypeId: string) {
+  return and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq), eq(fitting.movedOn, false))
+}
 
 /** What one replacement costs in time and at failure: price, work, and what a failure costs on top. */
 export function replacementCosts(

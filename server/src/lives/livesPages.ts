@@ -1,10 +1,11 @@
-import { and, desc, eq, isNull, sql } from 'drizzle-orm'
-import type { LifePage, LifeSummary } from '@diatribon/contract'
+import { desc, eq, sql } from 'drizzle-orm'
+import type { LifePage, LifeSummary, RemovalReason } from '@diatribon/contract'
 import { kaplanMeier, recordOfFitting } from '@diatribon/core'
+import { partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting, partType, printer, site, slot } from '../platform/tables.ts'
-import { replacementCosts, type Judgements } from './judgements.ts'
+import { livesOf, replacementCosts, type Judgements } from './judgements.ts'
 
 const recordsShown = 500
 
@@ -12,26 +13,27 @@ const recordsShown = 500
 export async function livesList(db: Db, judgements: Judgements): Promise<LifeSummary[]> {
   const judged = await judgements.fresh('all')
   const types = await db.select().from(partType).orderBy(partType.slotKind, partType.name)
-  return types.flatMap(({ id, name, slotKind, tradeIntervalHours }) => {
+  return types.flatMap(({ id, name, slotKind, tradeInterval, agesBy }) => {
     const found = judged.get(id)
     if (!found) return []
-    const { fitted, failures, inPlace, fit, basis, intervalHours, words } = found
+    const { fitted, failures, inPlace, fit, basis, interval, words } = found
     return {
       partType: { id, name, slotKind },
+      clock: agesBy,
       fitted,
       failures,
       inPlace,
       fit,
       basis,
-      intervalHours,
-      tradeIntervalHours,
+      interval,
+      tradeInterval,
       words,
     }
   })
 }
 
 /** One part type's records, curves and verdict. */
-export async function lifePage(db: Db, judgements: Judgements, partTypeId: string): Promise<LifePage> {
+export async function lifePage(db: Db, judgements: Judgements, partTypeId: string, now: Date): Promise<LifePage> {
   const [type] = await db
     .select({ row: partType, labour: site.labourCostMinorPerHour })
     .from(partType)
@@ -39,49 +41,57 @@ export async function lifePage(db: Db, judgements: Judgements, partTypeId: strin
     .where(eq(partType.id, partTypeId))
   if (!type) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
   const judged = (await judgements.fresh([partTypeId])).get(partTypeId)!
-  const { fitted, failures, inPlace, fit, basis, intervalHours, words, lifeWords } = judged
-  const { id, name, slotKind, tradeIntervalHours, priceMinor, minutes, failureExtraMinor } = type.row
-  const ageHours = sql<number>`coalesce(${fitting.removedHours}, ${printer.runHours}) - ${fitting.fittedHours}`
-  const ofType = and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq))
+  const { fitted, failures, inPlace, fit, basis, interval, words, lifeWords } = judged
+  const { id, name, slotKind, tradeInterval, priceMinor, minutes, failureExtraMinor } = type.row
+  const age = partAge(now)
+  const ofType = livesOf(partTypeId)
+  const clock = type.row.agesBy
   const ages = await db
-    .select({ ageHours, removalReason: fitting.removalReason })
+    .select({ age, ageIsKnown: fitting.ageIsKnown, removalReason: fitting.removalReason })
     .from(fitting)
     .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .where(ofType)
   const rows = await db
     .select({
       fittingId: fitting.id,
       printer: { id: printer.id, name: printer.name },
       slotName: slot.name,
-      ageHours,
+      age,
+      ageIsKnown: fitting.ageIsKnown,
       removalReason: fitting.removalReason,
       removedAt: fitting.removedAt,
     })
     .from(fitting)
     .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .where(ofType)
     .orderBy(sql`${fitting.removedAt} desc nulls first`, desc(fitting.fittedAt))
     .limit(recordsShown)
+  const recordOf = (seen: { age: number; ageIsKnown: boolean; removalReason: RemovalReason | null }) =>
+    recordOfFitting({ age: seen.age, known: seen.ageIsKnown, clock }, seen.removalReason)
   return {
     partType: { id, name, slotKind },
+    clock,
     fitted,
     failures,
     inPlace,
     fit,
     basis,
-    intervalHours,
-    tradeIntervalHours,
+    interval,
+    tradeInterval,
     words,
     lifeWords,
     cost: { ...replacementCosts(type.row, type.labour), priceMinor, minutes, failureExtraMinor },
-    costRateMinorPerHour: judged.costRateMinorPerHour,
-    runToFailureMinorPerHour: judged.runToFailureMinorPerHour,
-    survival: ages.length > 0 ? kaplanMeier(ages.map((a) => recordOfFitting(a.ageHours, a.removalReason))) : [],
+    costRateMinor: judged.costRateMinor,
+    runToFailureMinor: judged.runToFailureMinor,
+    survival: ages.length > 0 ? kaplanMeier(ages.map(recordOf)) : [],
     records: rows.map((row) => ({
       ...row,
       removedAt: row.removedAt?.toISOString() ?? null,
-      endsLife: recordOfFitting(row.ageHours, row.removalReason).upper !== null,
+      endsLife: recordOf(row).upper !== null,
+      deadOnArrival: recordOf(row).upper === 0,
     })),
   }
 }

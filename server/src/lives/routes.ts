@@ -9,7 +9,7 @@ export function livesRoutes(services: Services): Router {
     response.json(await livesList(database.db, judgements))
   })
   router.get('/lives/:id', requires(services, 'read'), async (request, response) => {
-    response.json(await lifePage(database.db, judgements, idFrom(request, 'part type')))
+    response.json(await lifePage(database.db, judgements, idFrom(request, 'part type'), services.clock()))
   })
   return router
 }

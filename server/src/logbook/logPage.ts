@@ -10,7 +10,7 @@ import {
 import type { Names } from '../actions/actionKind.ts'
 import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
-import { logEntry, partType, person, printer, slot } from '../platform/tables.ts'
+import { logEntry, partType, person, printer, slot, spool } from '../platform/tables.ts'
 import { actionOf, recordedOf, type LogRow } from './logRow.ts'
 
 const usualLimit = 50
@@ -76,14 +76,11 @@ function corrections(amendments: LogRow[]): object {
   return Object.assign({}, ...amendments.map(({ payload }) => payload.correction ?? {})) as object
 }
 
-async function namesFor(
-  db: Db,
-  rows: LogRow[],
-): Promise<Names & { printer(id: string): string; person(id: string): string }> {
+async function namesFor(db: Db, rows: LogRow[]): Promise<Names & { person(id: string): string }> {
   const ids = (pick: (row: LogRow) => unknown) => [
     ...new Set(rows.map(pick).filter((id): id is string => typeof id === 'string')),
   ]
-  const read = async (table: typeof printer | typeof slot | typeof partType, wanted: string[]) =>
+  const read = async (table: typeof printer | typeof slot | typeof partType | typeof spool, wanted: string[]) =>
     wanted.length === 0
       ? new Map<string, string>()
       : new Map(
@@ -91,18 +88,11 @@ async function namesFor(
             (r) => [r.id, r.name],
           ),
         )
-  const printers = await read(
-    printer,
-    ids((row) => row.printerId),
-  )
-  const slots = await read(
-    slot,
-    ids(({ payload }) => payload.slotId),
-  )
-  const types = await read(partType, [
-    ...ids(({ payload }) => payload.partTypeId),
-    ...ids(({ payload }) => (payload.correction as { partTypeId?: string } | undefined)?.partTypeId),
-  ])
+  const deep = (...names: string[]) => [...new Set(rows.flatMap(({ payload }) => idsIn(payload, new Set(names))))]
+  const printers = await read(printer, [...ids((row) => row.printerId), ...deep('toPrinterId')])
+  const slots = await read(slot, deep('slotId', 'toSlotId'))
+  const spools = await read(spool, deep('spoolId'))
+  const types = await read(partType, deep('partTypeId', 'replacementPartTypeId'))
   const people = new Map(
     (
       await db
@@ -119,7 +109,16 @@ async function namesFor(
   return {
     printer: (id) => printers.get(id) ?? 'unknown printer',
     slot: (id) => slots.get(id) ?? 'unknown slot',
+    spool: (id) => spools.get(id) ?? 'unknown spool',
     partType: (id) => types.get(id) ?? 'unknown part type',
     person: (id) => people.get(id) ?? 'unknown person',
   }
+}
+
+/** Ids under these names, however deep they lie. */
+function idsIn(value: unknown, names: Set<string>): string[] {
+  if (typeof value !== 'object' || value === null) return []
+  return Object.entries(value).flatMap(([name, inner]) =>
+    names.has(name) && typeof inner === 'string' ? [inner] : idsIn(inner, names),
+  )
 }

@@ -31,7 +31,8 @@ export function hashPin(pin: string): Promise<string> {
 const lookUpSql = `
   SELECT s.token_hash, json_build_object(
     'person', json_build_object('id', p.id, 'name', p.name, 'displayName', p.display_name, 'role', p.role),
-    'site', json_build_object('id', i.id, 'name', i.name, 'timeZone', i.time_zone, 'currency', i.currency)) AS signed_in
+    'site', json_build_object('id', i.id, 'name', i.name, 'timeZone', i.time_zone, 'currency', i.currency,
+      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days)) AS signed_in
   FROM session s JOIN person p ON p.id = s.person_id JOIN site i ON i.id = p.site_id
   WHERE s.token_hash = ANY($1) AND s.expires_at > $2`
 

@@ -1,33 +1,48 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
-import type { Duty, PrinterHead } from '@diatribon/contract'
-import { counterAt, dailyHours, dueReplacement, wear } from '@diatribon/core'
+import type { Clock, Duty, PrinterHead } from '@diatribon/contract'
+import {
+  counterAt,
+  dailyMeans,
+  daysUntilHours,
+  dueReplacement,
+  wear,
+  type CalendarDay,
+  type CounterPoint,
+  type DaysUntil,
+  type HoursForecast,
+} from '@diatribon/core'
 import type { Judgement } from '../lives/judgements.ts'
+import { partAge } from '../parts/age.ts'
 import { dayIn } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
-import { fitting, partType, printer, printerModel, slot, usage } from '../platform/tables.ts'
+import { counterPoint, fitting, partType, printer, printerModel, slot } from '../platform/tables.ts'
+import { calendarDays, type SiteCalendar } from './calendar.ts'
+import { forecastsFor } from './forecasts.ts'
 
 const dayMs = 24 * 3600 * 1000
 const windowDays = 28
 const daysAhead = 7
+/** Days that are looked up in the calendar; farther ones go on at their mean. */
+const calendarAhead = 120
 /** With fewer failures than this a fitted life is no ground for a chance. */
 const failuresForChance = 3
 
 export interface Planning {
   db: Db
   now: Date
-  timeZone: string
+  calendar: SiteCalendar
   judgements: Map<string, Judgement>
 }
 
-/** Heads of printers, with their mean hours per day over the 28 days before they were last counted. */
+/** Heads of printers, with their means per day over the 28 days before they were last counted. */
 export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[]> {
   const windowStart = sql`${printer.countedAt} - make_interval(days => ${windowDays})`
   const side = (when: 'before' | 'after') => {
-    const condition = when === 'before' ? sql`u.at <= ${windowStart}` : sql`u.at > ${windowStart}`
-    const order = when === 'before' ? sql`u.at DESC, u.seq DESC` : sql`u.at, u.seq`
-    return sql<{ at: string; hours: number } | null>`(
-      SELECT json_build_object('at', u.at, 'hours', u.run_hours) FROM ${usage} u
-      WHERE u.printer_id = ${printer.id} AND u.taken_back_seq IS NULL AND ${condition} ORDER BY ${order} LIMIT 1)`
+    const condition = when === 'before' ? sql`p.at <= ${windowStart}` : sql`p.at > ${windowStart}`
+    const order = when === 'before' ? sql`p.at DESC` : sql`p.at`
+    return sql<SentPoint | null>`(
+      SELECT json_build_object('at', p.at, 'hours', p.hours, 'prints', p.prints, 'metres', p.metres, 'abrasiveMetres', p.abrasive_metres)
+      FROM ${counterPoint} p WHERE p.printer_id = ${printer.id} AND ${condition} ORDER BY ${order} LIMIT 1)`
   }
   const rows = await db
     .select({
@@ -42,14 +57,15 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
     .where(ids && inArray(printer.id, ids))
     .orderBy(asc(printer.rack), asc(printer.room), asc(printer.place))
   return rows.map(({ row, make, model, before, after }) => {
-    const { id, name, room, rack, place, holdReason, runHours, meterHours, countedAt } = row
-    const now = { atMs: countedAt.getTime(), runHours }
+    const { id, name, room, rack, place, holdReason, takingIn, retiredReason, meterHours, countedAt } = row
+    const { hours, prints, metres, abrasiveMetres } = row
+    const now: CounterPoint = { atMs: countedAt.getTime(), hours, prints, metres, abrasiveMetres }
     const start = now.atMs - windowDays * dayMs
-    const point = (side: { at: string; hours: number }) => ({ atMs: Date.parse(side.at), runHours: side.hours })
     // A printer that is younger than the window is judged by the days it has been here.
     const from = before
-      ? { atMs: start, runHours: counterAt(point(before), after && point(after), start) }
-      : after && point(after)
+      ? { ...counterAt(pointOf(before), after && pointOf(after), start), atMs: start }
+      : after && pointOf(after)
+    const perDay = from ? dailyMeans(from, now) : null
     return {
       id,
       name,
@@ -58,69 +74,126 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
       room,
       rack,
       place,
-      state: holdReason === null ? 'in service' : 'on hold',
-      holdReason,
-      runHours,
+      state:
+        retiredReason !== null
+          ? 'retired'
+          : takingIn
+            ? 'being taken in'
+            : holdReason === null
+              ? 'in service'
+              : 'on hold',
+      holdReason: retiredReason ?? holdReason,
+      runHours: hours,
       meterHours,
       countedAt: countedAt.toISOString(),
-      hoursPerDay: from ? dailyHours(from, now) : null,
+      hoursPerDay: perDay?.hours ?? null,
+      perDay,
     }
   })
 }
 
+type SentPoint = Omit<CounterPoint, 'atMs'> & { at: string }
+const pointOf = ({ at, ...counters }: SentPoint): CounterPoint => ({ ...counters, atMs: Date.parse(at) })
+
 /** The next replacement of every part in place on these printers. */
-export async function dutiesOf(
-  { db, now, timeZone, judgements }: Planning,
-  heads: PrinterHead[],
-  ids?: string[],
-): Promise<Duty[]> {
-  const byId = new Map(heads.map((head) => [head.id, head]))
+export async function dutiesOf(planning: Planning, heads: PrinterHead[], ids?: string[]): Promise<Duty[]> {
+  const { db, now, calendar, judgements } = planning
+  const here = heads.filter(({ state }) => state !== 'retired')
+  const forecasts = await forecastsFor(db, here, calendar)
+  const ahead = calendarDays(calendar, now, windowDays, calendarAhead)
+  const whens = new Map(here.map((head) => [head.id, whenOf(head, forecasts.get(head.id) ?? null, ahead, now)]))
+  const byId = new Map(here.map((head) => [head.id, head]))
   const rows = await db
     .select({
       id: fitting.id,
       printerId: fitting.printerId,
-      fittedHours: fitting.fittedHours,
+      age: partAge(now),
+      ageIsKnown: fitting.ageIsKnown,
       slot: { id: slot.id, name: slot.name },
-      partType: {
-        id: partType.id,
-        name: partType.name,
-        slotKind: partType.slotKind,
-        trade: partType.tradeIntervalHours,
-      },
+      replaceEvery: slot.replaceEvery,
+      partType: { id: partType.id, name: partType.name, slotKind: partType.slotKind },
+      clock: partType.agesBy,
+      trade: partType.tradeInterval,
     })
     .from(fitting)
+    .innerJoin(printer, eq(printer.id, fitting.printerId))
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .where(and(isNull(fitting.removedAt), isNull(fitting.takenBackSeq), ids && inArray(fitting.printerId, ids)))
     .orderBy(asc(fitting.printerId), asc(slot.position))
-  const day = dayIn(timeZone)
-  return rows.flatMap((row) => {
+  const day = dayIn(calendar.timeZone)
+  const dayAfter = (days: number) => day(new Date(now.getTime() + days * dayMs))
+  return rows.flatMap((row): Duty[] => {
     const head = byId.get(row.printerId)
     if (!head) return []
+    const { clock, ageIsKnown } = row
     const judgement = judgements.get(row.partType.id)
-    const { trade, ...type } = row.partType
-    const intervalHours = judgement?.intervalHours ?? trade
-    const ageHours = Math.max(0, head.runHours - row.fittedHours)
-    const uncountedDays = Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
-    const { hoursLeft, daysLeft, urgency } = dueReplacement(ageHours, intervalHours, head.hoursPerDay, uncountedDays)
+    const learned = judgement?.basis === 'own history'
+    const interval = learned ? judgement.interval : (row.replaceEvery ?? judgement?.interval ?? row.trade)
+    const age = Math.max(0, row.age)
+    const uncountedDays = clock === 'days' ? 0 : Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
+    const { until, perDay } = whens.get(head.id)!
+    const when = until(clock, interval - age)
+    const { left, daysLeft, urgency } = dueReplacement(age, interval, when?.expected ?? null, uncountedDays)
     const life = judgement && judgement.failures >= failuresForChance ? judgement.fit : null
-    return {
-      printer: { id: head.id, name: head.name, place: `${head.rack}${head.place}`, onHold: head.state === 'on hold' },
-      slot: row.slot,
-      fittingId: row.id,
-      partType: type,
-      ageHours,
-      intervalHours,
-      intervalIsLearned: judgement?.basis === 'own history',
-      hoursLeft,
-      dueDate: daysLeft === null ? null : day(new Date(now.getTime() + daysLeft * dayMs)),
-      urgency,
-      failureChance: wear(ageHours, intervalHours, (head.hoursPerDay ?? 0) * daysAhead, life).failureChance,
-    }
+    return [
+      {
+        printer: { id: head.id, name: head.name, place: `${head.rack}${head.place}`, onHold: head.state === 'on hold' },
+        slot: row.slot,
+        fittingId: row.id,
+        partType: row.partType,
+        clock,
+        age,
+        ageIsKnown,
+        interval,
+        intervalIsLearned: learned,
+        left,
+        dueDate: daysLeft === null ? null : dayAfter(daysLeft),
+        dueRange:
+          daysLeft === null || left <= 0 || !when
+            ? null
+            : [
+                dayAfter(Math.max(0, when.earliest - uncountedDays)),
+                dayAfter(Math.max(0, when.latest - uncountedDays)),
+              ],
+        urgency,
+        // What an unknown age adds to the risk is not known either.
+        failureChance: ageIsKnown ? wear(age, interval, (perDay(clock) ?? 0) * daysAhead, life).failureChance : null,
+      },
+    ]
   })
+}
+
+/** When a printer reaches so much more on a clock, and how much of it a day brings. */
+function whenOf(head: PrinterHead, forecast: HoursForecast | null, ahead: CalendarDay[], now: Date) {
+  const counted = Date.parse(head.countedAt)
+  const first = ahead.findIndex(({ endMs }) => endMs > counted)
+  const start = first < 0 ? ahead.filter(({ endMs }) => endMs > now.getTime()) : ahead.slice(first)
+  start[0] = { ...start[0]!, startMs: Math.max(start[0]!.startMs, Math.min(counted, start[0]!.endMs - 1)) }
+  const untilHours = forecast && daysUntilHours(forecast, start)
+  const mean = (clock: Clock): number | null => {
+    if (clock === 'days') return 1
+    if (!head.perDay) return null
+    return clock === 'abrasive metres' ? head.perDay.abrasiveMetres : head.perDay[clock]
+  }
+  const until = (clock: Clock, left: number): DaysUntil | null => {
+    const perDay = mean(clock)
+    if (clock === 'days') return { expected: left, earliest: left, latest: left }
+    if (!perDay || left <= 0) return null
+    // The other counters go with the hours: so much for each hour as over the last weeks.
+    if (untilHours && head.hoursPerDay) return untilHours((left * head.hoursPerDay) / perDay)
+    return { expected: left / perDay, earliest: left / perDay, latest: left / perDay }
+  }
+  return { until, perDay: mean }
 }
 
 /** Order of a round: what has used most of its interval first. */
 export function byUse(a: Duty, b: Duty): number {
-  return b.ageHours / b.intervalHours - a.ageHours / a.intervalHours
+  return b.age / b.interval - a.age / a.interval
+}
+
+/** Overdue first, by how far; then by date, and what has no date last. */
+export function bySoonest(a: Duty, b: Duty): number {
+  const [dayA, dayB] = [a.dueDate ?? '9999', b.dueDate ?? '9999']
+  return dayA < dayB ? -1 : dayA > dayB ? 1 : a.left / a.interval - b.left / b.interval
 }

@@ -1,5 +1,5 @@
 import type { Duty, Round } from '@diatribon/contract'
-import { dutiesOf, printerHeads, type Planning } from './duties.ts'
+import { bySoonest, dutiesOf, printerHeads, type Planning } from './duties.ts'
 
 /** Soonest duties after this week that the list holds; the rest is counted. */
 const laterShown = 60
@@ -16,10 +16,4 @@ export async function round(planning: Planning): Promise<Round> {
     later: later.slice(0, laterShown),
     laterCount: later.length,
   }
-}
-
-/** By date, then by hours left; printers that do not run come last. */
-function bySoonest(a: Duty, b: Duty): number {
-  const [dayA, dayB] = [a.dueDate ?? '9999', b.dueDate ?? '9999']
-  return dayA < dayB ? -1 : dayA > dayB ? 1 : a.hoursLeft - b.hoursLeft
 }

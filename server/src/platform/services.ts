@@ -3,6 +3,7 @@ import { mayDo, rolesWith, type Right } from '@diatribon/contract'
 import type { Door } from '../actions/door.ts'
 import type { Judgements } from '../lives/judgements.ts'
 import type { Sessions, SignedIn } from '../people/sessions.ts'
+import type { SiteCalendar } from '../plan/calendar.ts'
 import type { Planning } from '../plan/duties.ts'
 import type { Clock } from './clock.ts'
 import type { Database } from './database.ts'
@@ -63,9 +64,14 @@ export async function planningFor({ database, clock, judgements }: Services, req
   return {
     db: database.db,
     now: clock(),
-    timeZone: signedIn(request).site.timeZone,
+    calendar: calendarOf(signedIn(request)),
     judgements: await judgements.kept(),
   }
+}
+
+/** Zone and closed days of the workshop. */
+export function calendarOf({ site: { timeZone, closedWeekdays, closedDays } }: SignedIn): SiteCalendar {
+  return { timeZone, closedWeekdays, closedDays }
 }
 
 /** An id from the address. @throws Refusal 404 when it is no id at all */

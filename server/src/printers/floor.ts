@@ -1,5 +1,5 @@
 import type { Duty, Floor, FloorPrinter } from '@diatribon/contract'
-import { byUse, dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { bySoonest, byUse, dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
 
 /** All printers by room and rack, each with the part that has used most of its interval. */
 export async function floor(planning: Planning): Promise<Floor> {
@@ -16,7 +16,7 @@ export async function floor(planning: Planning): Promise<Floor> {
     const printer: FloorPrinter = {
       ...head,
       worst: own[0] ?? null,
-      next: own.reduce<Duty | null>((first, duty) => (first && first.hoursLeft <= duty.hoursLeft ? first : duty), null),
+      next: [...own].sort(bySoonest)[0] ?? null,
       overdueCount: own.filter(({ urgency }) => urgency === 'overdue').length,
     }
     const key = `${head.room}\n${head.rack}`

@@ -1,9 +1,10 @@
-import { and, asc, desc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { PrinterPage, RibbonMark } from '@diatribon/contract'
-import { counterAt, type CounterPoint } from '@diatribon/core'
+import { counterAt } from '@diatribon/core'
+import { asPoint } from '../hours/placeEvidence.ts'
 import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { fitting, logEntry, partType, printer, printerModel, slot, usage } from '../platform/tables.ts'
+import { counterPoint, fitting, logEntry, partType, printer, printerModel, slot, usage } from '../platform/tables.ts'
 
 /** Marks of one kind that a ribbon can show before they run into each other. */
 const mostMarks = 400
@@ -46,20 +47,20 @@ export async function printerPage(planning: Planning, printerId: string): Promis
 }
 
 async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonMark[]> {
-  const counts = await db
-    .select()
+  const meters = await db
+    .select({ row: usage, hours: counterPoint.hours })
     .from(usage)
-    .where(and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq)))
+    .innerJoin(counterPoint, and(eq(counterPoint.printerId, usage.printerId), eq(counterPoint.at, usage.at)))
+    .where(and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq), isNotNull(usage.meterHours)))
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(mostMarks)
-  counts.reverse()
-  const points: CounterPoint[] = counts.map(({ at, runHours }) => ({ atMs: at.getTime(), runHours }))
-  const marks: RibbonMark[] = counts.map(({ seq, runHours, at, meterHours, meterWasReset }) => ({
+  meters.reverse()
+  const marks: RibbonMark[] = meters.map(({ row: { seq, at, meterHours, meterBeganAt, explanation }, hours }) => ({
     seq,
-    runHours,
+    runHours: hours,
     at: at.toISOString(),
-    kind: meterWasReset ? 'meter reset' : 'count',
-    words: `Meter at ${meterHours.toLocaleString('en-GB')} h`,
+    kind: meterBeganAt === null ? (explanation ? 'gap' : 'count') : 'meter reset',
+    words: `Meter at ${meterHours!.toLocaleString('en-GB')} h${explanation ? `. Gap: ${explanation}` : ''}`,
   }))
   const told = await db
     .select()
@@ -77,6 +78,14 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
       ),
     )
     .orderBy(asc(logEntry.seq))
+  if (told.length === 0) return marks
+  const points = (
+    await db
+      .select()
+      .from(counterPoint)
+      .where(and(eq(counterPoint.printerId, printerId), gte(counterPoint.at, pointBefore(printerId, told))))
+      .orderBy(asc(counterPoint.at))
+  ).map(asPoint)
   const kinds = { note: 'note', 'hold-printer': 'hold', 'release-printer': 'release' } as const
   for (const { seq, at, kind, payload: first } of told) {
     const own = amendments.filter(({ amendsSeq }) => amendsSeq === seq)
@@ -87,11 +96,17 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     const after = points.find(({ atMs }) => atMs > at.getTime()) ?? null
     marks.push({
       seq,
-      runHours: counterAt(before, after, at.getTime()),
+      runHours: counterAt(before, after, at.getTime()).hours,
       at: at.toISOString(),
       kind: kinds[kind as keyof typeof kinds],
       words: String(payload.text ?? payload.reason ?? payload.note ?? 'Back in service'),
     })
   }
   return marks
+}
+
+/** The point of the curve from which the oldest of these entries is reached. */
+function pointBefore(printerId: string, told: { at: Date }[]) {
+  const oldest = new Date(Math.min(...told.map(({ at }) => at.getTime())))
+  return sql`coalesce((select max(p.at) from ${counterPoint} p where p.printer_id = ${printerId} and p.at <= ${oldest.toISOString()}::timestamptz), '-infinity')`
 }

@@ -6,7 +6,7 @@ import { SurvivalChart } from '../charts/SurvivalChart.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import { day, hours, money, number, plural } from '../ui/words.ts'
+import { amount, clockName, day, money, number, plural } from '../ui/words.ts'
 import classes from './Lives.module.css'
 import { useLife } from './useLives.ts'
 import { replacementCostRate } from '@diatribon/core'
@@ -20,10 +20,11 @@ export function LifePage() {
 
 function Life({ page }: { page: Page }) {
   const { site } = useSession()
-  const { partType, fit, failures, fitted, inPlace, words, lifeWords, intervalHours, basis, cost, records } = page
+  const { partType, clock, fit, failures, fitted, inPlace, words, lifeWords, interval, basis, cost, records } = page
+  const unit = clock === 'hours' ? 'h' : clock
   const learned = basis === 'own history'
-  const oldest = records.reduce((most, { ageHours }) => Math.max(most, ageHours), 0)
-  const perHundred = (minorPerHour: number) => `${money(minorPerHour * 100, site.currency)} per 100 h`
+  const oldest = records.reduce((most, { age }) => Math.max(most, age), 0)
+  const perHundred = (minorEach: number) => `${money(minorEach * 100, site.currency)} per 100 ${unit}`
   return (
     <>
       <p style={{ margin: 0 }}>
@@ -32,7 +33,7 @@ function Life({ page }: { page: Page }) {
       <h1>{partType.name}</h1>
       <div className={classes.verdict}>
         <p className={classes.interval}>
-          <b>{hours(intervalHours)}</b>
+          <b>{amount(interval, clock)}</b>
           <span>{learned ? 'learned here' : "the catalogue's interval"}</span>
         </p>
         <div>
@@ -46,7 +47,7 @@ function Life({ page }: { page: Page }) {
         {fit && failures >= 3 && (
           <>
             <Fact name="Shape" value={`${number(fit.shape, 3)} ${range(fit.shapeLimits)}`} />
-            <Fact name="Scale" value={`${hours(fit.scale)} ${range(fit.scaleLimits)}`} />
+            <Fact name="Scale" value={`${amount(fit.scale, clock)} ${range(fit.scaleLimits)}`} />
           </>
         )}
         <Fact
@@ -54,18 +55,16 @@ function Life({ page }: { page: Page }) {
           value={`${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`}
         />
         <Fact name="A failure costs" value={money(cost.failureMinor, site.currency)} />
-        {page.costRateMinorPerHour !== null && (
-          <Fact name="At this interval" value={perHundred(page.costRateMinorPerHour)} />
-        )}
-        {page.runToFailureMinorPerHour !== null && failures >= 3 && (
-          <Fact name="Run to failure" value={perHundred(page.runToFailureMinorPerHour)} />
+        {page.costRateMinor !== null && <Fact name="At this interval" value={perHundred(page.costRateMinor)} />}
+        {page.runToFailureMinor !== null && failures >= 3 && (
+          <Fact name="Run to failure" value={perHundred(page.runToFailureMinor)} />
         )}
       </dl>
       <div className={classes.charts}>
         <FigureWithTable
           title="How long they last"
           caption={`Steps: counted here (Kaplan–Meier, 95 % band). ${fit && failures >= 3 ? 'Curve: Weibull life fitted to the same records.' : 'Too few failures for a curve.'}`}
-          columns={['Age, h', 'Share still good', 'Standard error', 'Fitted']}
+          columns={[`Age, ${unit}`, 'Share still good', 'Standard error', 'Fitted']}
           rows={page.survival.map((s) => [
             number(s.time),
             number(s.survival, 3),
@@ -76,27 +75,27 @@ function Life({ page }: { page: Page }) {
           <SurvivalChart
             steps={page.survival}
             life={failures >= 3 ? fit : null}
-            unit="running hours"
+            unit={clockName(clock)}
             oldest={oldest}
-            interval={intervalHours}
+            interval={interval}
           />
         </FigureWithTable>
         {fit && failures >= 3 && fit.shape > 1 && (
           <FigureWithTable
             title="What replacing early costs"
-            caption="Price, work and failures together, per 100 running hours, for each age of replacement (Barlow and Hunter)."
-            columns={['Replaced at, h', 'Cost per 100 h']}
+            caption={`Price, work and failures together, per 100 ${clockName(clock)}, for each age of replacement (Barlow and Hunter).`}
+            columns={[`Replaced at, ${unit}`, `Cost per 100 ${unit}`]}
             rows={[0.25, 0.5, 0.75, 1, 1.25, 1.5, 2].map((f) => {
-              const age = f * intervalHours
+              const age = f * interval
               return [number(age, 3), money(100 * replacementCostRate(fit, costOf(cost), age), site.currency)]
             })}
           >
             <CostCurve
               life={fit}
               cost={costOf(cost)}
-              interval={intervalHours}
-              unit="running hours"
-              yLabel={`${site.currency} per 100 h`}
+              interval={interval}
+              unit={clockName(clock)}
+              yLabel={`${site.currency} per 100 ${unit}`}
               yFormat={(v) => number(v, 3)}
             />
           </FigureWithTable>
@@ -123,10 +122,13 @@ function Life({ page }: { page: Page }) {
                     <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
                   </td>
                   <td>{r.slotName}</td>
-                  <td className={classes.right}>{hours(r.ageHours)}</td>
+                  <td className={classes.right}>
+                    {r.ageIsKnown ? '' : 'at least '}
+                    {amount(r.age, clock)}
+                  </td>
                   <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
                   <td>
-                    {r.endsLife ? (r.ageHours < 0.25 ? 'dead on arrival, left out' : 'end of life') : 'still good then'}
+                    {r.endsLife ? (r.deadOnArrival ? 'dead on arrival, left out' : 'end of life') : 'still good then'}
                   </td>
                 </tr>
               ))}

@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
-import { hours } from '../ui/words.ts'
+import { amount } from '../ui/words.ts'
 import classes from './Lives.module.css'
 import { useLives } from './useLives.ts'
 
@@ -33,7 +33,7 @@ export function LivesPage() {
                   </tr>
                 </thead>
                 <tbody>
-                  {rows.map(({ partType, fitted, failures, fit, intervalHours, basis }) => (
+                  {rows.map(({ partType, clock, fitted, failures, fit, interval, basis }) => (
                     <tr key={partType.id}>
                       <td>
                         <Link to={`/lives/${partType.id}`}>
@@ -43,9 +43,9 @@ export function LivesPage() {
                       </td>
                       <td className={classes.right}>{fitted}</td>
                       <td className={classes.right}>{failures}</td>
-                      <td className={classes.right}>{fit && failures >= 3 ? hours(fit.scale) : 'not known'}</td>
+                      <td className={classes.right}>{fit && failures >= 3 ? amount(fit.scale, clock) : 'not known'}</td>
                       <td className={classes.right}>
-                        <b>{hours(intervalHours)}</b>
+                        <b>{amount(interval, clock)}</b>
                       </td>
                       <td className={classes.basis}>
                         {basis === 'own history' ? 'own history' : `catalogue: ${basis}`}

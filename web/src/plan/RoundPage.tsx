@@ -10,7 +10,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { day, hours, plural } from '../ui/words.ts'
+import { amount, day, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
 
 /** What is due: overdue first, then this week, then later. */
@@ -21,7 +21,8 @@ export function RoundPage() {
     <>
       <h1>Round</h1>
       <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        Next replacements, by each printer’s running hours and its own hours per day over its last 28 counted days.
+        Next replacements, on each part’s own clock, dated by the forecast of each printer’s own use; closed days are
+        left out.
       </p>
       <AsyncView of={round}>
         {({ overdue, thisWeek, later, laterCount }) => (
@@ -73,7 +74,7 @@ function Section(props: {
 
 function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void }) {
   const { may } = useSession()
-  const { printer, slot, partType, hoursLeft, dueDate, intervalIsLearned } = duty
+  const { printer, slot, partType, clock, left, dueDate, dueRange, intervalIsLearned } = duty
   return (
     <li className={classes.row}>
       <span className={classes.place}>{printer.place}</span>
@@ -97,9 +98,10 @@ function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void })
         <WearBar duty={duty} />
       </div>
       <div>
-        <b>{hoursLeft <= 0 ? `${hours(-hoursLeft)} past` : `in ${hours(hoursLeft)}`}</b>
-        <div className="quiet">
-          {hoursLeft <= 0 ? 'due now' : dueDate ? day(dueDate) : 'does not run'},{' '}
+        <b>{left <= 0 ? `${amount(-left, clock)} past` : `in ${amount(left, clock)}`}</b>
+        <div className="quiet" title={dueRange ? `8 in 10: ${day(dueRange[0])} to ${day(dueRange[1])}` : undefined}>
+          {left <= 0 ? 'due now' : dueDate ? day(dueDate) : 'does not run'}
+          {dueRange && dueRange[0] !== dueRange[1] && ` (${shortDay(dueRange[0])} to ${shortDay(dueRange[1])})`},{' '}
           {intervalIsLearned ? 'learned here' : 'catalogue'}
         </div>
       </div>

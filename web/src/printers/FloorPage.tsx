@@ -6,7 +6,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, hours, plural, shortDay } from '../ui/words.ts'
+import { ago, amount, hours, plural, shortDay } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
 
 /** All printers by rack: may it be used, how long has it run, what is most worn, what comes next. */
@@ -90,7 +90,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
             <div className={classes.worst}>
               <span>{worst.slot.name}</span>
               <span className="quiet">
-                {hours(worst.ageHours)} of {hours(worst.intervalHours)}
+                {amount(worst.age, worst.clock)} of {amount(worst.interval, worst.clock)}
               </span>
             </div>
             <WearBar duty={worst} compact />
@@ -104,7 +104,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
             <div className={classes.small}>
               {next.urgency === 'overdue'
                 ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`
-                : `${next.slot.name} in ${hours(next.hoursLeft)}${next.dueDate ? `, ${shortDay(next.dueDate)}` : ''}`}
+                : `${next.slot.name} in ${amount(next.left, next.clock)}${next.dueDate ? `, ${shortDay(next.dueDate)}` : ''}`}
             </div>
           </>
         )}

@@ -15,6 +15,7 @@ const spans = [
 const markShapes = {
   count: 'M0 2 L0 8',
   'meter reset': 'M-4 0 H4 M0 0 V10',
+  gap: 'M0 0 V10 M-3 5 H3',
   note: 'M-3 1 H3 V8 H-3 Z',
   hold: 'M-4 1 H4 V9 H-4 Z M-4 1 L4 9',
   release: 'M-4 5 L-1 9 L4 1',

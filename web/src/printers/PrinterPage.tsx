@@ -7,7 +7,7 @@ import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, day, hours } from '../ui/words.ts'
+import { ago, amount, day, hours } from '../ui/words.ts'
 import { CountHoursForm } from './CountHoursForm.tsx'
 import { HoldForm } from './HoldForm.tsx'
 import { HourRibbon } from './HourRibbon.tsx'
@@ -32,10 +32,8 @@ function Printer({ page }: { page: Page }) {
   const { id, name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } =
     printer
   const close = () => setDoing(null)
-  const worn = slots
-    .flatMap(({ duty }) => duty ?? [])
-    .sort((a, b) => b.ageHours / b.intervalHours - a.ageHours / a.intervalHours)
-  const next = [...worn].sort((a, b) => a.hoursLeft - b.hoursLeft)[0]
+  const worn = slots.flatMap(({ duty }) => duty ?? []).sort((a, b) => b.age / b.interval - a.age / a.interval)
+  const next = [...worn].sort((a, b) => (a.dueDate ?? '9999').localeCompare(b.dueDate ?? '9999') || a.left - b.left)[0]
   const maySwap = may('swap parts')
   return (
     <>
@@ -62,7 +60,7 @@ function Printer({ page }: { page: Page }) {
               <StateMark state={next.urgency} />
               <div className="quiet">
                 {next.slot.name}{' '}
-                {next.hoursLeft <= 0 ? `${hours(-next.hoursLeft)} past` : `in ${hours(next.hoursLeft)}`}
+                {next.left <= 0 ? `${amount(-next.left, next.clock)} past` : `in ${amount(next.left, next.clock)}`}
               </div>
             </div>
           )}
@@ -136,9 +134,9 @@ function Printer({ page }: { page: Page }) {
                 </div>
                 <WearBar duty={duty} />
                 <div className={classes.due}>
-                  {duty.hoursLeft <= 0
-                    ? `${hours(-duty.hoursLeft)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-                    : `due in ${hours(duty.hoursLeft)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+                  {duty.left <= 0
+                    ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
+                    : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
                 </div>
               </li>
             ))}

@@ -7,7 +7,7 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/WhenField.tsx'
-import { hours, money } from '../ui/words.ts'
+import { amount, money } from '../ui/words.ts'
 
 const hints: Record<RemovalReason, string> = {
   failed: 'It broke or stopped working. Teaches how long they last.',
@@ -82,7 +82,7 @@ export function SwapPartForm({
       {slot && <Caution slotKind={slot.kind} />}
       {slot?.duty && (
         <p style={{ margin: '8px 0' }}>
-          In place: {slot.duty.partType.name}, {hours(slot.duty.ageHours)} old.
+          In place: {slot.duty.partType.name}, {amount(slot.duty.age, slot.duty.clock)} old.
         </p>
       )}
       <Radio.Group

@@ -1,7 +1,7 @@
 import type { PrinterPage } from '@diatribon/contract'
 import { laneHeight, ribbonLayout } from './ribbonLayout.ts'
 
-const duty = (slotId: string, hoursLeft: number) => ({ slot: { id: slotId, name: slotId }, hoursLeft })
+const duty = (slotId: string, left: number) => ({ slot: { id: slotId, name: slotId }, left })
 const fitting = (id: string, slotId: string, fittedHours: number, removedHours: number | null) => ({
   id,
   slotId,

@@ -66,7 +66,7 @@ export function ribbonLayout(page: PrinterPage, lastHours: number | null, width:
     ]
   })
   const dues = page.slots.flatMap(({ duty }, lane) => {
-    const at = duty && runHours + duty.hoursLeft
+    const at = duty && runHours + duty.left
     return at !== null && at >= from && at <= to ? [{ lane, x: x(at) }] : []
   })
   const marks = page.marks.filter(({ runHours }) => runHours >= from).map((mark) => ({ ...mark, x: x(mark.runHours) }))

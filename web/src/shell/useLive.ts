@@ -12,6 +12,8 @@ const addresses: Record<Area, string> = {
   plan: '/api/plan',
   logbook: '/api/logbook',
   people: '/api/session',
+  stores: '/api/stores',
+  readings: '/api/printers',
 }
 
 const listeners = new Set<(notice: LiveNotice) => void>()

@@ -1,6 +1,6 @@
 import type { Duty } from '@diatribon/contract'
 import { useId } from 'react'
-import { chance, hours } from './words.ts'
+import { amount, chance } from './words.ts'
 
 const width = 200
 const height = 14
@@ -11,13 +11,13 @@ const height = 14
  */
 export function WearBar({ duty, compact = false }: { duty: Duty; compact?: boolean }) {
   const id = useId()
-  const { ageHours, intervalHours, urgency, failureChance } = duty
-  const used = ageHours / intervalHours
+  const { age, ageIsKnown, interval, clock, urgency, failureChance } = duty
+  const used = age / interval
   const full = Math.max(1, used) * 1.02
   const due = width / full
   const end = Math.min(width, (used / full) * width)
   const colour = urgency === 'overdue' ? 'var(--overdue)' : urgency === 'this week' ? 'var(--soon)' : 'var(--fine)'
-  const figures = `${hours(ageHours)} of ${hours(intervalHours)}`
+  const figures = `${ageIsKnown ? '' : 'at least '}${amount(age, clock)} of ${amount(interval, clock)}`
   const risk = failureChance === null ? 'chance not known yet' : `${chance(failureChance)} fail this week`
   return (
     <div>

@@ -4,6 +4,8 @@ import type { PrinterState, Urgency } from '@diatribon/contract'
 const shapes: Record<PrinterState | Urgency, { path: string; colour: string; word: string }> = {
   'in service': { path: 'M1 7 L5 11 L13 2', colour: 'var(--fine)', word: 'In service' },
   'on hold': { path: 'M2 2 H12 V12 H2 Z M2 2 L12 12', colour: 'var(--overdue)', word: 'On hold' },
+  'being taken in': { path: 'M1 7 H10 M6 3 L10 7 L6 11 M13 2 V12', colour: 'var(--soon)', word: 'Being taken in' },
+  retired: { path: 'M2 7 H12', colour: 'var(--quiet)', word: 'Retired' },
   overdue: { path: 'M7 1 L13 12 H1 Z', colour: 'var(--overdue)', word: 'Overdue' },
   'this week': { path: 'M7 2 A5 5 0 0 1 7 12 Z M7 2 A5 5 0 0 0 7 12', colour: 'var(--soon)', word: 'This week' },
   later: { path: 'M7 2 A5 5 0 1 1 6.99 2', colour: 'var(--quiet)', word: 'Later' },

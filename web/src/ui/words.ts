@@ -1,3 +1,5 @@
+import type { Clock } from '@diatribon/contract'
+
 /** Figures and moments as they are written on every screen. */
 
 const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 })
@@ -7,6 +9,22 @@ const tenths = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1, minimu
 export function hours(value: number): string {
   return `${Math.abs(value) < 10 && value !== 0 ? tenths.format(value) : whole.format(value)} h`
 }
+
+const units: Record<Clock, string> = {
+  hours: 'h',
+  prints: 'prints',
+  metres: 'm',
+  'abrasive metres': 'm abrasive',
+  days: 'days',
+}
+
+/** A figure on a part's clock: "291 h", "180 days". */
+export function amount(value: number, clock: Clock): string {
+  return clock === 'hours' ? hours(value) : `${whole.format(value)} ${units[clock]}`
+}
+
+/** Name of a clock along an axis. */
+export const clockName = (clock: Clock) => (clock === 'hours' ? 'running hours' : clock)
 
 export function number(value: number, digits = 4): string {
   return new Intl.NumberFormat('en-GB', { maximumSignificantDigits: digits }).format(value)

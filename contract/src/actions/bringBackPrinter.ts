@@ -1,0 +1,12 @@
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A retired printer returns. Count its hours next. */
+export interface BringBackPrinter extends PrinterActionHeader<'bring-back-printer'> {
+  note?: string
+}
+
+export const bringBackPrinter: ActionShape = {
+  schema: printerAction('bring-back-printer', { note: words(2000) }),
+  areas: ['printers', 'plan', 'logbook'],
+  summary: 'Bring a retired printer back.',
+}

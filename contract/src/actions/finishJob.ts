@@ -1,0 +1,55 @@
+import Joi from 'joi'
+import { hours, jobFigures, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+export const jobOutcomes = ['good', 'failed', 'stopped'] as const
+export type JobOutcome = (typeof jobOutcomes)[number]
+
+/** A print has ended, at `at`: its hours and filament count. */
+export interface FinishJob extends PrinterActionHeader<'finish-job'> {
+  /** The print that was started, when it was; else `startedAt` and `hours` tell. */
+  jobId?: string
+  name?: string
+  startedAt?: string
+  /** Running hours; the time from beginning to end when left out. */
+  hours?: number
+  /** Filament in metres, or in grams with its diameter and density. */
+  metres?: number
+  grams?: number
+  diameterMm?: number
+  densityGPerCm3?: number
+  material?: string
+  abrasive?: boolean
+  spoolId?: string
+  outcome: JobOutcome
+  note?: string
+}
+
+export const finishJob: ActionShape = {
+  schema: printerAction('finish-job', {
+    jobId: uuid,
+    name: words(200),
+    startedAt: jobFigures.moment,
+    hours,
+    metres: jobFigures.metres,
+    grams: jobFigures.grams,
+    diameterMm: jobFigures.diameterMm,
+    densityGPerCm3: jobFigures.densityGPerCm3,
+    material: words(60),
+    abrasive: Joi.boolean(),
+    spoolId: uuid,
+    outcome: Joi.string()
+      .valid(...jobOutcomes)
+      .required(),
+    note: words(2000),
+  })
+    .or('jobId', 'startedAt', 'hours')
+    .oxor('metres', 'grams')
+    .with('grams', ['diameterMm', 'densityGPerCm3'])
+    .messages({
+      'object.missing': 'say which job it was (jobId), when it began (startedAt) or how long it ran (hours)',
+      'object.oxor': 'give the filament in metres or in grams, not both',
+      'object.with': 'grams need the diameter and the density of the filament',
+    }),
+  areas: ['printers', 'hours', 'plan', 'logbook'],
+  summary: 'A print has ended: its hours and filament count.',
+}

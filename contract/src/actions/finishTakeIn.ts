@@ -1,0 +1,13 @@
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** The take-in is done: the printer goes into service. */
+export interface FinishTakeIn extends PrinterActionHeader<'finish-take-in'> {
+  /** Why steps were left out, where some were. */
+  note?: string
+}
+
+export const finishTakeIn: ActionShape = {
+  schema: printerAction('finish-take-in', { note: words(2000) }),
+  areas: ['printers', 'plan', 'logbook'],
+  summary: 'End a take-in: the printer goes into service.',
+}

@@ -1,0 +1,13 @@
+import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Nothing ran on this printer from a moment to `at`. */
+export interface MarkIdle extends PrinterActionHeader<'mark-idle'> {
+  from: string
+  reason: string
+}
+
+export const markIdle: ActionShape = {
+  schema: printerAction('mark-idle', { from: jobFigures.moment.required(), reason: words(500).required() }),
+  areas: ['printers', 'hours', 'plan', 'logbook'],
+  summary: 'Nothing ran on a printer for a time.',
+}

@@ -1,0 +1,28 @@
+import Joi from 'joi'
+import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A part goes from this printer to another one, and keeps its age. */
+export interface MovePart extends PrinterActionHeader<'move-part'> {
+  fittingId: string
+  toPrinterId: string
+  toSlotId: string
+  /** Why the part that sits there comes out; needed when one does. */
+  removalReason?: RemovalReason
+  /** What goes into the slot that it leaves; it stays empty when left out. */
+  replacementPartTypeId?: string
+  note?: string
+}
+
+export const movePart: ActionShape = {
+  schema: printerAction('move-part', {
+    fittingId: uuid.required(),
+    toPrinterId: uuid.required(),
+    toSlotId: uuid.required(),
+    removalReason: Joi.string().valid(...removalReasons),
+    replacementPartTypeId: uuid,
+    note: words(2000),
+  }),
+  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
+  summary: 'Move a part to another printer; it keeps its age.',
+}

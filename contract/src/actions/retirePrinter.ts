@@ -1,0 +1,12 @@
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A printer leaves the workshop; its history stays. */
+export interface RetirePrinter extends PrinterActionHeader<'retire-printer'> {
+  reason: string
+}
+
+export const retirePrinter: ActionShape = {
+  schema: printerAction('retire-printer', { reason: words(500).required() }),
+  areas: ['printers', 'plan', 'logbook'],
+  summary: 'Retire a printer; its history stays.',
+}

@@ -1,0 +1,27 @@
+import Joi from 'joi'
+import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+
+/** When the workshop is closed: no printer is expected to run then. */
+export interface SetCalendar extends ActionHeader<'set-calendar'> {
+  /** Days of the week, 0 for Sunday. */
+  closedWeekdays: number[]
+  /** Single days, YYYY-MM-DD. */
+  closedDays: string[]
+}
+
+export const setCalendar: ActionShape = {
+  schema: siteAction('set-calendar', {
+    closedWeekdays: Joi.array().items(Joi.number().integer().min(0).max(6)).unique().max(6).required(),
+    closedDays: Joi.array()
+      .items(
+        Joi.string()
+          .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
+          .messages({ 'string.pattern.base': '{{#label}} must be a day such as 2026-12-25' }),
+      )
+      .unique()
+      .max(400)
+      .required(),
+  }),
+  areas: ['people', 'plan', 'printers', 'logbook'],
+  summary: 'Say on which days the workshop is closed.',
+}

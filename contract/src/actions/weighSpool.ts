@@ -1,0 +1,18 @@
+import { jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A spool was put on the scale. */
+export interface WeighSpool extends ActionHeader<'weigh-spool'> {
+  spoolId: string
+  grossGrams: number
+  note?: string
+}
+
+export const weighSpool: ActionShape = {
+  schema: siteAction('weigh-spool', {
+    spoolId: uuid.required(),
+    grossGrams: jobFigures.grams.required(),
+    note: words(500),
+  }),
+  areas: ['stores', 'logbook'],
+  summary: 'Weigh a spool: what is left on it.',
+}

@@ -1,0 +1,84 @@
+import Joi from 'joi'
+import { uuid, words } from '../actions/action.ts'
+import type { Kit } from '../parts/kit.ts'
+
+/** What a printer of a model can do, from its maker's sheet. */
+export interface MachineLimits {
+  plateXMm: number
+  plateYMm: number
+  heightMm: number
+  nozzleMaxC: number
+  bedMaxC: number
+  /** null: no heated chamber. */
+  chamberMaxC: number | null
+  enclosed: boolean
+  filamentMm: number
+  tools: number
+  accelerationMmPerS2: number
+  maxSpeedMmPerS: number
+}
+
+export interface ModelSlot {
+  name: string
+  kind: string
+  /** The part that it usually comes with. */
+  partTypeId?: string
+  /** A duty of the model: replace at this interval instead of the catalogue's, on the part's clock. */
+  replaceEvery?: number
+}
+
+/** A template of slots, limits and duties, from which printers are taken in. */
+export interface PrinterModel {
+  id: string
+  make: string
+  name: string
+  build: string
+  slots: ModelSlot[]
+  limits: MachineLimits | null
+  kits: Kit[]
+  /** How many printers of it stand here. */
+  printers: number
+}
+
+const mm = Joi.number().greater(0).max(10_000)
+const celsius = Joi.number().min(0).max(1500)
+
+export const limitsSchema = Joi.object({
+  plateXMm: mm.required(),
+  plateYMm: mm.required(),
+  heightMm: mm.required(),
+  nozzleMaxC: celsius.required(),
+  bedMaxC: celsius.required(),
+  chamberMaxC: celsius.allow(null).required(),
+  enclosed: Joi.boolean().required(),
+  filamentMm: Joi.number().min(1).max(4).required(),
+  tools: Joi.number().integer().min(1).max(32).required(),
+  accelerationMmPerS2: Joi.number().min(10).max(100_000).required(),
+  maxSpeedMmPerS: Joi.number().min(1).max(10_000).required(),
+})
+
+/** What add-model and change-model both carry. */
+export const modelPayload = {
+  modelId: uuid.required(),
+  make: words(60).required(),
+  name: words(60).required(),
+  build: words(200).required(),
+  slots: Joi.array()
+    .items(
+      Joi.object({
+        name: words(60).required(),
+        kind: words(60).required(),
+        partTypeId: uuid,
+        replaceEvery: Joi.number().greater(0).max(1_000_000),
+      }),
+    )
+    .min(1)
+    .max(60)
+    .unique('name')
+    .required(),
+  limits: limitsSchema,
+  kits: Joi.array()
+    .items(Joi.object({ name: words(60).required(), slots: Joi.array().items(words(60)).min(2).max(20).required() }))
+    .max(20)
+    .unique('name'),
+}

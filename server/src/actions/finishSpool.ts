@@ -1,0 +1,58 @@
+import { and, desc, eq, isNull } from 'drizzle-orm'
+import type { FinishSpool } from '@diatribon/contract'
+import { metresOf } from '@diatribon/core'
+import { amendEvidence } from '../hours/amendEvidence.ts'
+import { placeEvidence, usageRow } from '../hours/placeEvidence.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { usage } from '../platform/tables.ts'
+import type { ActionKind } from './actionKind.ts'
+import type { Facts } from './facts.ts'
+
+export const finishSpool: ActionKind<FinishSpool> = {
+  right: 'report jobs',
+  needs: ({ spoolId }) => ({ spools: spoolId ? [spoolId] : [] }),
+
+  async apply(facts, { seq, siteId, at, action }) {
+    const { printerId, spoolId, from } = action
+    const spool = spoolId ? facts.spool(spoolId) : null
+    if (spool?.finishedAt)
+      throw new Refusal(409, 'already-finished', `The spool ${spool.name} has already been finished.`)
+    const metres = metresOf(
+      spool
+        ? { grams: spool.netGrams, diameterMm: spool.diameterMm, densityGPerCm3: spool.densityGPerCm3 }
+        : { grams: action.netGrams!, diameterMm: action.diameterMm!, densityGPerCm3: action.densityGPerCm3! },
+    )
+    const abrasive = spool?.abrasive ?? action.abrasive ?? false
+    const fromAt = from ? new Date(from) : await lastSpoolOrTakeIn(facts, printerId, at)
+    await placeEvidence(facts, usageRow({ seq, siteId, printerId, kind: 'spool', fromAt, at, metres, abrasive }))
+    if (spool) facts.put('spool', { ...spool, leftMetres: 0, finishedAt: at })
+  },
+
+  async amend(facts, original, amendment) {
+    if (amendment.action.correction && amendment.action.correction.metres === undefined)
+      throw new Refusal(400, 'bad-input', 'A finished spool is corrected by its metres of filament.')
+    await amendEvidence(facts, original, amendment, ({ metres }) => ({
+      metres: amendment.action.correction?.metres ?? metres,
+    }))
+  },
+
+  words: ({ netGrams, spoolId }, names) =>
+    spoolId ? `Spool ${names.spool(spoolId)} used up` : `Spool of ${netGrams!.toLocaleString('en-GB')} g used up`,
+}
+
+async function lastSpoolOrTakeIn(facts: Facts, printerId: string, at: Date): Promise<Date> {
+  await facts.flush()
+  const inForce = and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq))
+  const rows = await facts.db
+    .select({ at: usage.at, kind: usage.kind })
+    .from(usage)
+    .where(and(inForce, eq(usage.kind, 'spool')))
+    .orderBy(desc(usage.at))
+  const before = rows.find((row) => row.at < at)
+  if (before) return before.at
+  const [takeIn] = await facts.db
+    .select({ at: usage.at })
+    .from(usage)
+    .where(and(inForce, eq(usage.kind, 'take-in')))
+  return takeIn!.at
+}

@@ -1,0 +1,55 @@
+import { isNull, and, eq } from 'drizzle-orm'
+import type { StartJob } from '@diatribon/contract'
+import { Refusal } from '../platform/refusal.ts'
+import { job } from '../platform/tables.ts'
+import type { ActionKind } from './actionKind.ts'
+import { requireHere } from './retirePrinter.ts'
+
+export const startJob: ActionKind<StartJob> = {
+  right: 'report jobs',
+  needs: ({ jobId, spoolId }) => ({ jobs: [jobId], spools: spoolId ? [spoolId] : [] }),
+
+  async apply(facts, { seq, siteId, at, action }) {
+    const { printerId, jobId, name, plannedHours, plannedMetres = null, material, abrasive, spoolId = null } = action
+    const printer = facts.printer(printerId)
+    requireHere(printer)
+    if (printer.holdReason !== null)
+      throw new Refusal(409, 'on-hold', `${printer.name} is on hold and must not be used: ${printer.holdReason}`)
+    if (facts.find('job', jobId))
+      throw new Refusal(409, 'already-started', 'This job was started before. Make a new id for a new job.')
+    await facts.flush()
+    const [running] = await facts.db
+      .select({ name: job.name, startedAt: job.startedAt })
+      .from(job)
+      .where(and(eq(job.printerId, printerId), isNull(job.finishedSeq)))
+    if (running)
+      throw new Refusal(
+        409,
+        'job-running',
+        `“${running.name}” was started on ${printer.name} and is not finished yet. Finish that one first.`,
+      )
+    const spool = spoolId ? facts.spool(spoolId) : null
+    facts.put('job', {
+      id: jobId,
+      siteId,
+      printerId,
+      name,
+      startedAt: at,
+      startedSeq: seq,
+      plannedHours,
+      plannedMetres,
+      material: material ?? spool?.material ?? null,
+      abrasive: abrasive ?? spool?.abrasive ?? false,
+      spoolId,
+      finishedAt: null,
+      finishedSeq: null,
+      outcome: null,
+    })
+  },
+
+  words: ({ name, plannedHours, plannedMetres }) =>
+    `“${name}” started, planned ${plannedHours.toLocaleString('en-GB', { maximumFractionDigits: 1 })} h` +
+    (plannedMetres === undefined
+      ? ''
+      : ` and ${plannedMetres.toLocaleString('en-GB', { maximumFractionDigits: 1 })} m`),
+}

@@ -1,0 +1,64 @@
+import type { CalendarDay } from '@diatribon/core'
+import { dayIn } from '../platform/clock.ts'
+
+export interface SiteCalendar {
+  timeZone: string
+  closedWeekdays: readonly number[]
+  closedDays: readonly string[]
+}
+
+const dayMs = 24 * 3600_000
+/** Starts of days are the same for every request of a day; working them out anew costs more than the rest of a list. */
+const known = new Map<string, number>()
+const mostKnown = 5000
+
+/**
+ * The calendar days of a workshop, in its own zone, around a moment.
+ * @param back whole days before the day of `now`, `ahead` days from it on
+ */
+export function calendarDays(calendar: SiteCalendar, now: Date, back: number, ahead: number): CalendarDay[] {
+  const { timeZone, closedWeekdays, closedDays } = calendar
+  const today = Date.parse(dayIn(timeZone)(now))
+  const closed = new Set(closedDays)
+  return Array.from({ length: back + ahead }, (_, i) => {
+    const utc = today + (i - back) * dayMs
+    const weekday = new Date(utc).getUTCDay()
+    return {
+      startMs: startOfDay(timeZone, utc),
+      endMs: startOfDay(timeZone, utc + dayMs),
+      weekday,
+      open: !closedWeekdays.includes(weekday) && !closed.has(new Date(utc).toISOString().slice(0, 10)),
+    }
+  })
+}
+
+/** The moment at which a day begins in a zone; `utc` is its midnight in UTC. */
+function startOfDay(timeZone: string, utc: number): number {
+  const key = `${timeZone} ${utc}`
+  let start = known.get(key)
+  if (start === undefined) {
+    start = utc - offsetMs(timeZone, utc)
+    start = utc - offsetMs(timeZone, start) // once more, for a change of the clocks in between
+    if (known.size >= mostKnown) known.clear()
+    known.set(key, start)
+  }
+  return start
+}
+
+function offsetMs(timeZone: string, at: number): number {
+  const parts = new Intl.DateTimeFormat('en-US', {
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: 'numeric',
+    day: 'numeric',
+    hour: 'numeric',
+    minute: 'numeric',
+    second: 'numeric',
+  }).formatToParts(new Date(at))
+  const part = (type: string) => Number(parts.find((p) => p.type === type)!.value)
+  return (
+    Date.UTC(part('year'), part('month') - 1, part('day'), part('hour'), part('minute'), part('second')) -
+    Math.floor(at / 1000) * 1000
+  )
+}
