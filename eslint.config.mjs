@@ -9,7 +9,7 @@ const forbidden = {
   server: ['web', 'tools'],
   web: ['server', 'tools'],
 }
-const coreAreas = ['lives', 'policies', 'hours', 'plan', 'parts']
+const coreAreas = ['lives', 'policies', 'hours', 'plan', 'parts', 'jobs', 'readings']
 
 const oneWay = Object.entries(forbidden).map(([workspace, others]) => ({
   files: [`${workspace}/src/**/*.{ts,tsx}`],

@@ -25,6 +25,18 @@ export { combine, noCounters, type CounterPoint, type Counters } from './hours/c
 export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/counterCurve.ts'
 export { checkPiece, meterGain, type Evidence, type MeterReading } from './hours/evidence.ts'
 export { dailyMeans } from './hours/dailyMeans.ts'
+export { builtLimits, type BuiltLimits, type FittedPart } from './jobs/asBuilt.ts'
+export type { Box, JobFigures, Motion } from './jobs/jobFigures.ts'
+export { JobReader } from './jobs/readJob.ts'
+export {
+  preflight,
+  type Filling,
+  type Finding,
+  type FindingCode,
+  type Grade,
+  type JobDemand,
+  type PrinterNow,
+} from './jobs/preflight.ts'
 export { crossSectionMm2, gramsOf, metresOf, type Filament } from './jobs/filament.ts'
 export { clockUnits, type Clock } from './clock.ts'
 export { onClock, type PartAge } from './parts/partAge.ts'

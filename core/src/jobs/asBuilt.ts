@@ -1,0 +1,52 @@
+/** What a model's maker allows. */
+export interface MachineLimits {
+  plateXMm: number
+  plateYMm: number
+  heightMm: number
+  nozzleMaxC: number
+  bedMaxC: number
+  chamberMaxC: number | null
+  enclosed: boolean
+  filamentMm: number
+  tools: number
+}
+
+/** A part that sits in a slot, as far as it limits what may be printed. */
+export interface FittedPart {
+  slot: string
+  partType: string
+  maxNozzleC: number | null
+  toleratesAbrasive: boolean | null
+}
+
+/** A limit of a printer as it stands, and what sets it. */
+export interface BuiltLimits {
+  limits: MachineLimits
+  nozzleMaxC: number
+  /** Names the part that lowers the model's highest nozzle temperature; null when none does. */
+  nozzleLimitedBy: string | null
+  /** Parts that abrasive filament would eat. */
+  abrasiveForbiddenBy: string[]
+}
+
+/**
+ * The limits of a printer as built: the model's, lowered by what is fitted.
+ *
+ * A lined hot end lowers the highest nozzle temperature; a soft nozzle forbids abrasive filament.
+ * Source: common practice, no source.
+ */
+export function builtLimits(limits: MachineLimits, parts: readonly FittedPart[]): BuiltLimits {
+  const lowest = parts.reduce<FittedPart | null>(
+    (least, part) =>
+      part.maxNozzleC !== null && part.maxNozzleC < (least?.maxNozzleC ?? limits.nozzleMaxC) ? part : least,
+    null,
+  )
+  return {
+    limits,
+    nozzleMaxC: lowest?.maxNozzleC ?? limits.nozzleMaxC,
+    nozzleLimitedBy: lowest && `${lowest.slot} (${lowest.partType})`,
+    abrasiveForbiddenBy: parts
+      .filter(({ toleratesAbrasive }) => toleratesAbrasive === false)
+      .map(({ slot, partType }) => `${slot} (${partType})`),
+  }
+}

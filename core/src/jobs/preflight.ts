@@ -1,0 +1,230 @@
+import type { BuiltLimits } from './asBuilt.ts'
+import type { Box, JobFigures } from './jobFigures.ts'
+
+/** Stop: it would do harm or cannot work. Warn: look again. Note: worth knowing. */
+export type Grade = 'stop' | 'warn' | 'note'
+
+export type FindingCode =
+  | 'no-limits'
+  | 'not-in-service'
+  | 'off-the-plate'
+  | 'too-high'
+  | 'nozzle-too-hot'
+  | 'bed-too-hot'
+  | 'chamber'
+  | 'no-temperature'
+  | 'abrasive'
+  | 'needs-enclosure'
+  | 'enclosed-too-warm'
+  | 'wrong-diameter'
+  | 'diameter-unknown'
+  | 'tool-missing'
+  | 'filament-short'
+  | 'filament-close'
+  | 'part-due'
+  | 'first-layer'
+  | 'heating-not-counted'
+  | 'words-not-understood'
+
+export interface Finding {
+  grade: Grade
+  code: FindingCode
+  words: string
+}
+
+export type JobDemand = Pick<
+  JobFigures,
+  | 'seconds'
+  | 'filamentMm'
+  | 'nozzleC'
+  | 'bedC'
+  | 'chamberC'
+  | 'printed'
+  | 'reach'
+  | 'firstLayerMm'
+  | 'filamentLooksLikeMm'
+  | 'heatingWaits'
+  | 'notUnderstood'
+  | 'lines'
+>
+
+export interface Filling {
+  name: string
+  abrasive: boolean
+  needsEnclosure: boolean
+}
+
+/** The printer that is asked, as it stands now. */
+export interface PrinterNow {
+  name: string
+  /** Why it must not be used; null when it may. */
+  outOfUse: string | null
+  built: BuiltLimits | null
+  /** Filament on its spool, metres; null when nobody knows. */
+  leftOnSpoolM: number | null
+  /** Parts with running hours left until they are due, negative when overdue. */
+  partsDue: { slot: string; hoursLeft: number }[]
+}
+
+/** Heads stray a little past the plate's edge to wipe and to begin; more than this is a mistake. */
+const edgeSlackMm = 0.5
+/** Filament that is lost to purging and to the last turns on the spool. */
+const spareMetres = 2
+/** First layers outside this hardly ever hold. Common practice, no source. */
+const firstLayerMm = { least: 0.1, most: 0.6 }
+/** Nozzle temperatures below this extrude nothing that is usual. Common practice, no source. */
+const coldestUsefulC = 150
+/** Air above this harms the electronics of a printer that is not made for it; 30 °C is a common limit. */
+const warmBedC = 90
+
+/**
+ * Whether a printer, as built, can take a job: findings in plain words, the gravest first.
+ * @param job what the file asks for
+ * @param filling what is to be printed; null when nobody has said
+ * @param printer the printer as it stands
+ * Source: common practice, no source.
+ */
+export function preflight(job: JobDemand, filling: Filling | null, printer: PrinterNow): Finding[] {
+  const findings: Finding[] = []
+  const find = (grade: Grade, code: FindingCode, words: string) => void findings.push({ grade, code, words })
+  const { name, outOfUse, built, leftOnSpoolM, partsDue } = printer
+  if (outOfUse !== null) find('stop', 'not-in-service', `${name} must not be used: ${outOfUse}`)
+  if (!built)
+    find(
+      'warn',
+      'no-limits',
+      `The model of ${name} has no limits in the catalogue, so most of the job cannot be checked.`,
+    )
+  else {
+    const { limits } = built
+    checkPlate(job.printed ?? job.reach, built, name, find)
+    if (job.nozzleC !== null && job.nozzleC > built.nozzleMaxC)
+      find(
+        'stop',
+        'nozzle-too-hot',
+        `The job heats the nozzle to ${c(job.nozzleC)}; ${name} stands ${c(built.nozzleMaxC)} at most` +
+          (built.nozzleLimitedBy ? `, because of its ${built.nozzleLimitedBy}.` : '.'),
+      )
+    if (job.bedC !== null && job.bedC > limits.bedMaxC)
+      find(
+        'stop',
+        'bed-too-hot',
+        `The job heats the bed to ${c(job.bedC)}; ${name} reaches ${c(limits.bedMaxC)} at most.`,
+      )
+    if (job.chamberC !== null && job.chamberC > 0 && job.chamberC > (limits.chamberMaxC ?? 0))
+      find(
+        'stop',
+        'chamber',
+        limits.chamberMaxC === null
+          ? `The job wants a chamber of ${c(job.chamberC)}; ${name} has no heated chamber.`
+          : `The job wants a chamber of ${c(job.chamberC)}; ${name} reaches ${c(limits.chamberMaxC)} at most.`,
+      )
+    if (filling?.abrasive && built.abrasiveForbiddenBy.length > 0)
+      find(
+        'stop',
+        'abrasive',
+        `${filling.name} is abrasive and eats the ${built.abrasiveForbiddenBy.join(' and the ')} of ${name}. ` +
+          'Fit a hardened one first, or choose another printer.',
+      )
+    if (filling?.needsEnclosure && !limits.enclosed)
+      find(
+        'stop',
+        'needs-enclosure',
+        `${filling.name} needs an enclosed printer; ${name} is open, and the part would warp.`,
+      )
+    if (limits.enclosed && (job.bedC ?? 0) < warmBedC && filling && !filling.needsEnclosure)
+      find('note', 'enclosed-too-warm', `${name} is enclosed: leave its door open for ${filling.name}.`)
+    if (job.filamentLooksLikeMm !== null && job.filamentLooksLikeMm !== limits.filamentMm)
+      find(
+        'stop',
+        'wrong-diameter',
+        `The job is made for ${job.filamentLooksLikeMm} mm filament; ${name} takes ${limits.filamentMm} mm. ` +
+          'Slice it again with the right diameter.',
+      )
+    if (job.filamentLooksLikeMm === null && job.filamentMm.some((mm) => mm > 0))
+      find('note', 'diameter-unknown', 'For which filament diameter the job was made cannot be told from it.')
+    const lastTool = job.filamentMm.findLastIndex((mm) => mm > 0)
+    if (lastTool >= limits.tools)
+      find('stop', 'tool-missing', `The job uses tool ${lastTool + 1}; ${name} has ${limits.tools}.`)
+  }
+  if (job.nozzleC === null)
+    find('warn', 'no-temperature', 'The job sets no nozzle temperature: it would print at whatever was set before.')
+  else if (job.nozzleC < coldestUsefulC && job.filamentMm.some((mm) => mm > 0))
+    find(
+      'stop',
+      'no-temperature',
+      `The job feeds filament at ${c(job.nozzleC)}: nothing melts there, and the drive gear would grind.`,
+    )
+  checkFilament(job, leftOnSpoolM, find)
+  const hours = job.seconds / 3600
+  for (const { slot, hoursLeft } of partsDue)
+    if (hoursLeft <= 0) find('warn', 'part-due', `${slot} of ${name} is overdue for replacement.`)
+    else if (hoursLeft < hours)
+      find(
+        'warn',
+        'part-due',
+        `${slot} of ${name} falls due in ${hoursLeft.toFixed(1)} h, before this job of ${hours.toFixed(1)} h would end.`,
+      )
+  if (job.firstLayerMm !== null && (job.firstLayerMm < firstLayerMm.least || job.firstLayerMm > firstLayerMm.most))
+    find(
+      'warn',
+      'first-layer',
+      `The first layer is ${job.firstLayerMm.toFixed(2)} mm high; ${firstLayerMm.least} to ${firstLayerMm.most} mm is usual.`,
+    )
+  if (job.heatingWaits > 0)
+    find('note', 'heating-not-counted', 'Heating up comes on top of the time; how long is not in the file.')
+  if (job.notUnderstood > 0)
+    find(
+      'note',
+      'words-not-understood',
+      `${job.notUnderstood} of ${job.lines} lines are words of one maker that are not read here.`,
+    )
+  const order: Grade[] = ['stop', 'warn', 'note']
+  return findings.sort((a, b) => order.indexOf(a.grade) - order.indexOf(b.grade))
+}
+
+type Find = (grade: Grade, code: FindingCode, words: string) => void
+
+function checkPlate(box: Box, { limits }: BuiltLimits, name: string, find: Find): void {
+  const sides = [
+    ['left', -box.minX],
+    ['right', box.maxX - limits.plateXMm],
+    ['front', -box.minY],
+    ['back', box.maxY - limits.plateYMm],
+  ] as const
+  for (const [side, beyondMm] of sides)
+    if (beyondMm > edgeSlackMm)
+      find(
+        'stop',
+        'off-the-plate',
+        `The job goes ${beyondMm.toFixed(1)} mm over the ${side} edge of the plate of ${name} ` +
+          `(${limits.plateXMm} × ${limits.plateYMm} mm).`,
+      )
+  if (box.maxZ > limits.heightMm)
+    find('stop', 'too-high', `The job is ${box.maxZ.toFixed(1)} mm high; ${name} takes ${limits.heightMm} mm.`)
+}
+
+function checkFilament(job: JobDemand, leftM: number | null, find: Find): void {
+  const needM = job.filamentMm.reduce((sum, mm) => sum + mm, 0) / 1000
+  if (needM === 0) return
+  if (leftM === null)
+    return find(
+      'note',
+      'filament-close',
+      `The job needs ${needM.toFixed(1)} m of filament. Say which spool, to check it.`,
+    )
+  if (leftM < needM)
+    find(
+      'stop',
+      'filament-short',
+      `The job needs ${needM.toFixed(1)} m of filament; the spool has ${leftM.toFixed(1)} m left.`,
+    )
+  else if (leftM < needM + spareMetres)
+    find(
+      'warn',
+      'filament-close',
+      `The job needs ${needM.toFixed(1)} m of the ${leftM.toFixed(1)} m left: hardly anything to spare.`,
+    )
+}
+
+const c = (celsius: number) => `${Math.round(celsius)} °C`
