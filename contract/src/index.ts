@@ -84,3 +84,16 @@ export {
   type BenchReplacementAnswer,
   type BenchReplacementRequest,
 } from './bench/replacement.ts'
+export type { AsBuilt, BaselineReading, BuiltSlot } from './printers/asBuilt.ts'
+export type { ForecastPage } from './plan/forecast.ts'
+export {
+  preflightSchema,
+  type JobBox,
+  type JobFacts,
+  type PreflightAnswer,
+  type PreflightRequest,
+  type RunningJob,
+} from './jobs/job.ts'
+export type { Spool } from './stores/spool.ts'
+export { newDeviceSchema, type Device, type NewDevice } from './people/device.ts'
+export { importKinds, type ImportKind, type ImportLine } from './exchange/import.ts'

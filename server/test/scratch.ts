@@ -140,6 +140,10 @@ export const dayMs = 24 * 3600_000
 export class Client {
   private cookie = ''
 
+  get cookieNow(): string {
+    return this.cookie
+  }
+
   constructor(
     readonly server: RunningServer,
     private readonly headers: Record<string, string> = {},
@@ -181,7 +185,7 @@ export class Client {
   }
 
   /** Sends an action that must be recorded. */
-  async act(action: Partial<Action> & { kind: Action['kind'] } & Record<string, unknown>): Promise<Recorded> {
+  async act(action: { kind: Action['kind'] } & Record<string, unknown>): Promise<Recorded> {
     const { status, body } = await this.call<{ entry: Recorded }>('POST', '/api/actions', withHeader(action))
     if (status !== 201) throw new Error(`${action.kind}: ${status} ${JSON.stringify(body)}`)
     return body.entry

@@ -16,7 +16,12 @@ export async function buildServer() {
     rmSync(distFolder, { recursive: true, force: true })
     await build({
       absWorkingDir: root,
-      entryPoints: { serve: 'tools/serve.ts', book: 'tools/book.ts', judgeWorker: 'server/src/lives/judgeWorker.ts' },
+      entryPoints: {
+        serve: 'tools/serve.ts',
+        book: 'tools/book.ts',
+        judgeWorker: 'server/src/lives/judgeWorker.ts',
+        readWorker: 'server/src/jobs/readWorker.ts',
+      },
       outdir: distFolder,
       bundle: true,
       platform: 'node',

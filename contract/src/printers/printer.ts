@@ -1,4 +1,7 @@
 import type { Duty } from '../plan/duty.ts'
+import type { Kit } from '../parts/kit.ts'
+import type { RunningJob } from '../jobs/job.ts'
+import type { TakeInStepName } from './takeInSteps.ts'
 import type { Counters } from '../hours/clock.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 
@@ -64,6 +67,11 @@ export interface PrinterPage {
   build: string
   takenInHours: number
   slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  /** Steps of the take-in that are done. */
+  stepsDone: TakeInStepName[]
+  /** The print that was started and is not finished. */
+  job: RunningJob | null
+  kits: Kit[]
   fittings: RibbonFitting[]
   marks: RibbonMark[]
 }

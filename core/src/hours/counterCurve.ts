@@ -114,11 +114,11 @@ function run(start: CounterPoint, pieces: readonly Piece[], toMs: number, total:
   const isFree = (from: number, to: number) => !taken.some((p) => p.fromMs <= from && p.atMs >= to && p.atMs > p.fromMs)
   const steps = marks.slice(1).map((to, i) => ({ from: marks[i]!, to, free: isFree(marks[i]!, to) }))
   const freeMs = sum(steps, ({ from, to, free }) => (free ? to - from : 0))
-  const stretch = gap < 0 || (gap > 0 && freeMs === 0 && claimed > 0) ? total! / claimed : 1
+  const stretch = claimed === 0 ? 0 : gap < 0 || (gap > 0 && freeMs === 0) ? total! / claimed : 1
   const spreadOverAll = gap > 0 && freeMs === 0 && claimed === 0
-  const gapPerMs = gap <= 0 || stretch !== 1 ? 0 : gap / (spreadOverAll ? toMs - start.atMs : freeMs)
+  const gapPerMs = gap <= 0 || stretch > 1 ? 0 : gap / (spreadOverAll ? toMs - start.atMs : freeMs)
   let at: CounterPoint = start
-  return steps.map(({ from, to, free }) => {
+  return steps.map(({ from, to, free }, i) => {
     const next = { ...at, atMs: to }
     if (free || spreadOverAll) next.hours += gapPerMs * (to - from)
     for (const p of pieces) {
@@ -129,6 +129,8 @@ function run(start: CounterPoint, pieces: readonly Piece[], toMs: number, total:
       next.metres += p.metres * share
       if (p.abrasive) next.abrasiveMetres += p.metres * share
     }
+    // Sums of shares miss the meter by a rounding; the meter is right.
+    if (total !== null && i === steps.length - 1) next.hours = start.hours + total
     at = next
     return next
   })

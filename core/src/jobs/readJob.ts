@@ -205,7 +205,7 @@ export class JobReader {
       } else if (bytes[i] === 43) i++
       let digits = 0
       let value = 0
-      let digit = 0
+      let digit: number
       while (i < to && (digit = bytes[i]! - 48) >= 0 && digit <= 9) {
         value = value * 10 + digit
         digits++

@@ -315,7 +315,7 @@ function sameOrRefused(before: LogRow, { action, personId }: Asked): ActionResul
   )
 }
 
-function touchedBy(outcomes: Outcome[]): Touched {
+export function touchedBy(outcomes: Outcome[]): Touched {
   const touched: Touched = { areas: new Set(), printerIds: new Set(), seq: 0 }
   for (const { row } of outcomes) {
     if (!row) continue

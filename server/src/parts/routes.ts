@@ -1,11 +1,16 @@
 import { Router } from 'express'
 import { requires, type Services } from '../platform/services.ts'
 import { catalogue } from './catalogue.ts'
+import { models } from './models.ts'
 
 export function partRoutes(services: Services): Router {
+  const { db } = services.database
   const router = Router()
   router.get('/parts', requires(services, 'read'), async (_request, response) => {
-    response.json(await catalogue(services.database.db))
+    response.json(await catalogue(db))
+  })
+  router.get('/parts/models', requires(services, 'read'), async (_request, response) => {
+    response.json(await models(db))
   })
   return router
 }

@@ -6,7 +6,7 @@ import type { Clock } from '../platform/clock.ts'
 import type { Database, Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { credential, person, session } from '../platform/tables.ts'
+import { credential, deviceToken, person, session } from '../platform/tables.ts'
 
 export type SignedIn = Omit<Session, 'now'>
 
@@ -28,13 +28,20 @@ export function hashPin(pin: string): Promise<string> {
 }
 
 /** Asked with every request, so it is prepared once per connection instead of being built each time. */
-const lookUpSql = `
-  SELECT s.token_hash, json_build_object(
+const signedInSql = `json_build_object(
     'person', json_build_object('id', p.id, 'name', p.name, 'displayName', p.display_name, 'role', p.role),
     'site', json_build_object('id', i.id, 'name', i.name, 'timeZone', i.time_zone, 'currency', i.currency,
-      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days)) AS signed_in
+      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days)) AS signed_in`
+const lookUpSql = `
+  SELECT s.token_hash, ${signedInSql}
   FROM session s JOIN person p ON p.id = s.person_id JOIN site i ON i.id = p.site_id
   WHERE s.token_hash = ANY($1) AND s.expires_at > $2`
+
+/** When a device was last heard of is kept to the minute. */
+const deviceSql = `
+  SELECT ${signedInSql}, (d.last_seen_at IS NULL OR d.last_seen_at < $2::timestamptz - interval '1 minute') AS stale
+  FROM device_token d JOIN person p ON p.id = d.person_id JOIN site i ON i.id = p.site_id
+  WHERE d.token_hash = $1 AND d.revoked_at IS NULL`
 
 const tokenHashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
@@ -80,6 +87,21 @@ export function openSessions({ db, pool }: Database, clock: Clock) {
       const expiresAt = new Date(now.getTime() + sessionDays * dayMs)
       await db.insert(session).values({ tokenHash: tokenHashOf(token), personId: known.id, expiresAt })
       return token
+    },
+
+    /** Who a device token stands for; null when it is unknown or revoked. */
+    async device(token: string): Promise<SignedIn | null> {
+      const now = clock()
+      const { rows } = await pool.query<{ signed_in: SignedIn; stale: boolean }>({
+        name: 'device-look-up',
+        text: deviceSql,
+        values: [tokenHashOf(token), now],
+      })
+      const [found] = rows
+      if (!found) return null
+      if (found.stale)
+        await db.update(deviceToken).set({ lastSeenAt: now }).where(eq(deviceToken.personId, found.signed_in.person.id))
+      return found.signed_in
     },
 
     async signOut(token: string): Promise<void> {

@@ -37,12 +37,17 @@ function startOfDay(timeZone: string, utc: number): number {
   const key = `${timeZone} ${utc}`
   let start = known.get(key)
   if (start === undefined) {
-    start = utc - offsetMs(timeZone, utc)
-    start = utc - offsetMs(timeZone, start) // once more, for a change of the clocks in between
+    start = zonedMoment(timeZone, utc)
     if (known.size >= mostKnown) known.clear()
     known.set(key, start)
   }
   return start
+}
+
+/** The moment at which the clocks of a zone show what `wallMs` shows in UTC. */
+export function zonedMoment(timeZone: string, wallMs: number): number {
+  const about = wallMs - offsetMs(timeZone, wallMs)
+  return wallMs - offsetMs(timeZone, about) // once more, for a change of the clocks in between
 }
 
 function offsetMs(timeZone: string, at: number): number {

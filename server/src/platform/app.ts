@@ -8,6 +8,11 @@ import { actionRoutes } from '../actions/routes.ts'
 import { benchRoutes } from '../bench/routes.ts'
 import { livesRoutes } from '../lives/routes.ts'
 import { logbookRoutes } from '../logbook/routes.ts'
+import { exchangeRoutes } from '../exchange/routes.ts'
+import { deviceRoutes } from '../people/devices.ts'
+import { reportRoutes } from '../reports/routes.ts'
+import { jobRoutes } from '../jobs/routes.ts'
+import { storesRoutes } from '../stores/routes.ts'
 import { partRoutes } from '../parts/routes.ts'
 import { peopleRoutes } from '../people/routes.ts'
 import { planRoutes } from '../plan/routes.ts'
@@ -66,6 +71,11 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
   api.use(livesRoutes(services))
   api.use(logbookRoutes(services))
   api.use(benchRoutes(services))
+  api.use(deviceRoutes(services))
+  api.use(exchangeRoutes(services))
+  api.use(reportRoutes(services))
+  api.use(jobRoutes(services))
+  api.use(storesRoutes(services))
   api.get('/live', requires(services, 'read'), (request, response) => {
     services.live.join(response, request.headers['last-event-id'] !== undefined)
   })
@@ -145,6 +155,8 @@ function openMetrics({ live }: Services) {
 
 const errors: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) return next(error)
+  // What the sender has not finished sending cannot be followed by another request on the same line.
+  if (!request.complete) response.setHeader('connection', 'close')
   const refusal = refusalFor(error)
   if (refusal) {
     if (refusal.status === 429) response.setHeader('retry-after', /\d+/.exec(refusal.message)?.[0] ?? '60')

@@ -29,8 +29,15 @@ export const cookieName = 'diatribon_session'
 /** Lets a request pass when it comes from a signed-in person who has the right. */
 export function requires({ sessions }: Services, right: Right): RequestHandler {
   return async (request, _response, next) => {
-    const token = sessionToken(request)
-    const signedIn = token ? await sessions.lookUp(token) : null
+    const bearer = /^Bearer (\S+)$/.exec(request.headers.authorization ?? '')?.[1]
+    const token = bearer ? undefined : sessionToken(request)
+    const signedIn = bearer ? await sessions.device(bearer) : token ? await sessions.lookUp(token) : null
+    if (!signedIn && bearer)
+      throw new Refusal(
+        401,
+        'not-signed-in',
+        'This device token is unknown or was revoked. Ask the lead for a new one.',
+      )
     if (!signedIn)
       throw new Refusal(401, 'not-signed-in', 'You are not signed in, or your session has ended. Sign in again.')
     if (!mayDo(signedIn.person.role, right))

@@ -2,8 +2,8 @@ import type { Duty, Floor, FloorPrinter } from '@diatribon/contract'
 import { bySoonest, byUse, dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
 
 /** All printers by room and rack, each with the part that has used most of its interval. */
-export async function floor(planning: Planning): Promise<Floor> {
-  const heads = await printerHeads(planning.db)
+export async function floor(planning: Planning, withRetired = false): Promise<Floor> {
+  const heads = (await printerHeads(planning.db)).filter(({ state }) => withRetired || state !== 'retired')
   const duties = new Map<string, Duty[]>()
   for (const duty of await dutiesOf(planning, heads)) {
     const list = duties.get(duty.printer.id)

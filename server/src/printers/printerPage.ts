@@ -1,10 +1,22 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { PrinterPage, RibbonMark } from '@diatribon/contract'
+import type { PrinterPage, RibbonMark, RunningJob } from '@diatribon/contract'
 import { counterAt } from '@diatribon/core'
 import { asPoint } from '../hours/placeEvidence.ts'
 import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { counterPoint, fitting, logEntry, partType, printer, printerModel, slot, usage } from '../platform/tables.ts'
+import {
+  counterPoint,
+  fitting,
+  job,
+  logEntry,
+  partType,
+  printer,
+  printerModel,
+  reading,
+  slot,
+  usage,
+} from '../platform/tables.ts'
 
 /** Marks of one kind that a ribbon can show before they run into each other. */
 const mostMarks = 400
@@ -15,7 +27,7 @@ export async function printerPage(planning: Planning, printerId: string): Promis
   const [head] = await printerHeads(db, [printerId])
   if (!head) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const [built] = await db
-    .select({ build: printerModel.build, takenInHours: printer.takenInHours })
+    .select({ build: printerModel.build, takenInHours: printer.takenInHours, kits: printerModel.kits })
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(eq(printer.id, printerId))
@@ -30,6 +42,8 @@ export async function printerPage(planning: Planning, printerId: string): Promis
   return {
     printer: head,
     ...built!,
+    stepsDone: head.state === 'being taken in' ? await stepsDone(db, printerId) : [],
+    job: await runningJob(db, printerId),
     slots: slots.map(({ id, name, kind }) => ({ id, name, kind, duty: duties.find((d) => d.slot.id === id) ?? null })),
     fittings: fittings.map(({ row, partTypeName }) => ({
       id: row.id,
@@ -44,6 +58,24 @@ export async function printerPage(planning: Planning, printerId: string): Promis
     })),
     marks: await ribbonMarks(planning, printerId),
   }
+}
+
+async function stepsDone(db: Db, printerId: string) {
+  const rows = await db
+    .selectDistinct({ step: reading.step })
+    .from(reading)
+    .where(and(eq(reading.printerId, printerId), isNotNull(reading.step)))
+  return rows.map(({ step }) => step!)
+}
+
+async function runningJob(db: Db, printerId: string): Promise<RunningJob | null> {
+  const [row] = await db
+    .select()
+    .from(job)
+    .where(and(eq(job.printerId, printerId), isNull(job.finishedSeq)))
+  if (!row) return null
+  const { id, name, startedAt, plannedHours, plannedMetres, material, spoolId } = row
+  return { id, name, startedAt: startedAt.toISOString(), plannedHours, plannedMetres, material, spoolId }
 }
 
 async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonMark[]> {

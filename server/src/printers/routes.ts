@@ -1,15 +1,36 @@
 import { Router } from 'express'
+import { counts } from '../hours/counts.ts'
+import { forecastPage } from '../plan/forecastPage.ts'
+import { badInput } from '../platform/refusal.ts'
 import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
+import { asBuilt } from './asBuilt.ts'
 import { floor } from './floor.ts'
 import { printerPage } from './printerPage.ts'
 
 export function printerRoutes(services: Services): Router {
+  const { database, clock } = services
   const router = Router()
   router.get('/printers', requires(services, 'read'), async (request, response) => {
-    response.json(await floor(await planningFor(services, request)))
+    response.json(await floor(await planningFor(services, request), request.query.retired === '1'))
   })
   router.get('/printers/:id', requires(services, 'read'), async (request, response) => {
     response.json(await printerPage(await planningFor(services, request), idFrom(request, 'printer')))
+  })
+  router.get('/printers/:id/as-built', requires(services, 'read'), async (request, response) => {
+    const { at } = request.query
+    const moment = at === undefined ? clock() : new Date(String(at))
+    if (Number.isNaN(moment.getTime())) throw badInput('at', 'at must be a moment such as 2026-03-01T14:30:00Z')
+    response.json(await asBuilt(database.db, idFrom(request, 'printer'), moment))
+  })
+  router.get('/printers/:id/counts', requires(services, 'read'), async (request, response) => {
+    const { before } = request.query
+    const ms = before === undefined ? undefined : Number(before)
+    if (ms !== undefined && !(ms > 0 && ms < 8e15))
+      throw badInput('before', 'before must be taken from the page before')
+    response.json(await counts(database.db, idFrom(request, 'printer'), ms, clock()))
+  })
+  router.get('/printers/:id/forecast', requires(services, 'read'), async (request, response) => {
+    response.json(await forecastPage(await planningFor(services, request), idFrom(request, 'printer')))
   })
   return router
 }

@@ -1,0 +1,48 @@
+import type { OnEveryClock } from '../hours/clock.ts'
+import type { Kit } from '../parts/kit.ts'
+import type { MachineLimits } from './model.ts'
+
+/** What sits in a slot at a moment. */
+export interface BuiltSlot {
+  id: string
+  name: string
+  kind: string
+  /** null: the slot was empty. */
+  part: {
+    fittingId: string
+    partTypeId: string
+    name: string
+    fittedAt: string
+    /** Age on every clock. */
+    age: OnEveryClock
+    ageIsKnown: boolean
+  } | null
+}
+
+/** A printer as it was built at a moment, and what that lets it do. */
+export interface AsBuilt {
+  at: string
+  /** Counters at that moment, and days since take-in. */
+  counters: OnEveryClock
+  slots: BuiltSlot[]
+  kits: Kit[]
+  /** null: the model's limits are not in the catalogue. */
+  limits: {
+    model: MachineLimits
+    nozzleMaxC: number
+    nozzleLimitedBy: string | null
+    abrasiveForbiddenBy: string[]
+  } | null
+  /** Newest baseline value of each name up to that moment. */
+  baseline: BaselineReading[]
+}
+
+export interface BaselineReading {
+  step: string | null
+  name: string
+  value: number | null
+  unit: string | null
+  choice: string | null
+  at: string
+  runHours: number
+}

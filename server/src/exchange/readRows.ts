@@ -1,0 +1,73 @@
+import { zonedMoment } from '../plan/calendar.ts'
+
+/** A cell that cannot be taken: says which, and what is allowed. */
+export class BadCell extends Error {}
+
+/** Reads the cells of one row under the names of our own columns. */
+export class Row {
+  constructor(
+    private readonly cells: Record<string, string | undefined>,
+    /** Our column to the column of the file. */
+    private readonly mapping: Record<string, string>,
+    private readonly timeZone: string,
+  ) {}
+
+  text(column: string): string {
+    const value = this.maybe(column)
+    if (value === null) throw new BadCell(`${this.name(column)} is empty`)
+    return value
+  }
+
+  maybe(column: string): string | null {
+    const from = this.mapping[column]
+    const value = from === undefined ? '' : (this.cells[from] ?? '').trim()
+    return value === '' ? null : value
+  }
+
+  /** A point or a comma before the decimals, and no other marks. */
+  number(column: string): number | null {
+    const value = this.maybe(column)
+    if (value === null) return null
+    if (!/^[+-]?\d+([.,]\d+)?$/.test(value))
+      throw new BadCell(`${this.name(column)} is “${value}”, which is no number such as 1830 or 12.5`)
+    return Number(value.replace(',', '.'))
+  }
+
+  neededNumber(column: string): number {
+    const value = this.number(column)
+    if (value === null) throw new BadCell(`${this.name(column)} is empty`)
+    return value
+  }
+
+  yes(column: string): boolean {
+    const value = this.maybe(column)?.toLowerCase() ?? null
+    if (value === null || ['no', 'n', 'false', '0'].includes(value)) return false
+    if (['yes', 'y', 'true', '1'].includes(value)) return true
+    throw new BadCell(`${this.name(column)} is “${value}”; write yes or no`)
+  }
+
+  /** ISO 8601 with a zone, or a date with or without a time, in the time of the workshop. */
+  moment(column: string): string {
+    const value = this.text(column)
+    if (/^\d{4}-\d{2}-\d{2}T[\d:.]+(Z|[+-]\d{2}:?\d{2})$/.test(value)) {
+      const ms = Date.parse(value)
+      if (!Number.isNaN(ms)) return new Date(ms).toISOString()
+    }
+    const found = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2}))?)?$/.exec(value)
+    const [, y, mo, d, h = '0', mi = '0', s = '0'] = found ?? []
+    const wall = found ? Date.UTC(Number(y), Number(mo) - 1, Number(d), Number(h), Number(mi), Number(s)) : NaN
+    const date = new Date(wall)
+    if (
+      Number.isNaN(wall) ||
+      date.getUTCDate() !== Number(d) ||
+      date.getUTCMonth() + 1 !== Number(mo) ||
+      Number(h) > 23
+    )
+      throw new BadCell(`${this.name(column)} is “${value}”, which is no date such as 2026-03-01 or 2026-03-01 14:30`)
+    return new Date(zonedMoment(this.timeZone, wall)).toISOString()
+  }
+
+  private name(column: string): string {
+    return this.mapping[column] ?? column
+  }
+}

@@ -1,0 +1,110 @@
+import { once } from 'node:events'
+import { Router, text, type Request, type Response } from 'express'
+import Papa from 'papaparse'
+import { importKinds, type ImportKind, type ImportLine } from '@diatribon/contract'
+import { badInput, Refusal } from '../platform/refusal.ts'
+import { requires, signedIn, type Services } from '../platform/services.ts'
+import { exportRows } from './exportRows.ts'
+import { importCsv } from './importCsv.ts'
+
+const mostBytes = '60mb'
+
+export function exchangeRoutes(services: Services): Router {
+  const { database, clock, live } = services
+  const router = Router()
+
+  router.post(
+    '/import/:kind',
+    requires(services, 'set up the site'),
+    text({ type: 'text/csv', limit: mostBytes }),
+    async (request, response) => {
+      const kind = kindOf(request)
+      if (typeof request.body !== 'string' || request.body === '')
+        throw new Refusal(400, 'bad-input', 'Send the table itself as the body, as text/csv in UTF-8.')
+      if (request.body.includes('\u0000') || request.body.includes('\uFFFD'))
+        throw new Refusal(
+          400,
+          'bad-input',
+          'The table is not plain text in UTF-8. Save it as “CSV UTF-8” and try again.',
+        )
+      const { person, site } = signedIn(request)
+      // The first line decides the status; from then on refusals come as lines.
+      const tell = async (line: ImportLine) => {
+        if (!response.headersSent)
+          response.writeHead(200, {
+            'content-type': 'application/x-ndjson',
+            'cache-control': 'no-cache, no-transform', // compression would hold progress back
+          })
+        if (!response.write(`${JSON.stringify(line)}\n`) && !response.destroyed) await once(response, 'drain')
+      }
+      try {
+        await importCsv(database, {
+          kind,
+          csv: request.body,
+          mapping: mappingOf(request),
+          dryRun: request.query.dry === '1',
+          person,
+          site,
+          now: clock(),
+          stopped: () => response.destroyed,
+          tell,
+          announce: live.announce,
+        })
+        response.end()
+      } catch (error) {
+        if (!response.headersSent) throw error
+        request.log.error({ error }, 'import failed')
+        response.end(`${JSON.stringify({ failed: 'Something went wrong on the server; nothing was brought in.' })}\n`)
+      }
+    },
+  )
+
+  router.get('/export/:kind', requires(services, 'read'), async (request, response) => {
+    const kind = kindOf(request)
+    response.setHeader('content-type', 'text/csv; charset=utf-8')
+    response.setHeader('content-disposition', `attachment; filename="diatribon-${kind}.csv"`)
+    const fields = Object.keys(importKinds[kind].columns)
+    await write(response, `${fields.join(',')}\r\n`)
+    for await (const rows of exportRows(database.db, kind))
+      if (rows.length > 0) await write(response, `${Papa.unparse(rows, { header: false, columns: fields })}\r\n`)
+    response.end()
+  })
+
+  return router
+}
+
+async function write(response: Response, text: string): Promise<void> {
+  if (!response.write(text)) await once(response, 'drain')
+}
+
+function kindOf(request: Request): ImportKind {
+  const kind = String(request.params.kind)
+  if (!Object.hasOwn(importKinds, kind))
+    throw new Refusal(
+      404,
+      'not-there',
+      `There is no table called ${kind}; there are ${Object.keys(importKinds).join(', ')}.`,
+    )
+  return kind as ImportKind
+}
+
+/** Which column of the file is which of ours; without a mapping the names are taken to be ours. */
+function mappingOf(request: Request): Record<string, string> {
+  const { mapping } = request.query
+  if (mapping === undefined) {
+    const header = String(request.body)
+      .replace(/^\uFEFF/, '')
+      .split(/\r?\n/, 1)[0]!
+    const names = (Papa.parse<string[]>(header).data[0] ?? []).map((name) => name.trim())
+    const ours = Object.keys(importKinds[kindOf(request)].columns)
+    return Object.fromEntries(ours.filter((name) => names.includes(name)).map((name) => [name, name]))
+  }
+  try {
+    const parsed = JSON.parse(String(mapping)) as unknown
+    if (typeof parsed === 'object' && parsed !== null && Object.values(parsed).every((v) => typeof v === 'string'))
+      return parsed as Record<string, string>
+  } catch {
+    // said below
+  }
+  throw badInput('mapping', 'mapping must be JSON such as {"printer":"Machine","at":"Date"}')
+}

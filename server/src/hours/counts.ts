@@ -1,0 +1,82 @@
+import { and, desc, eq, isNull, lt } from 'drizzle-orm'
+import type { ActionKindName, Counts } from '@diatribon/contract'
+import { gapOf } from '@diatribon/core'
+import { kindOf } from '../actions/index.ts'
+import { actionOf } from '../logbook/logRow.ts'
+import { namesFor } from '../logbook/names.ts'
+import type { Db } from '../platform/database.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { logEntry, printer, usage } from '../platform/tables.ts'
+
+const pageSize = 40
+const dayMs = 24 * 3600_000
+
+/** Every piece of evidence of a printer, newest first, with the gap of each meter reading to what jobs claimed before it. */
+export async function counts(db: Db, printerId: string, before: number | undefined, now: Date): Promise<Counts> {
+  const [row] = await db.select().from(printer).where(eq(printer.id, printerId))
+  if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+  const inForce = and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq))
+  // One page and as far beyond as the meter reading before its last one, to know the window of each.
+  const rows = await db
+    .select({ row: usage, entry: logEntry })
+    .from(usage)
+    .innerJoin(logEntry, eq(logEntry.seq, usage.seq))
+    .where(and(inForce, before === undefined ? undefined : lt(usage.at, new Date(before))))
+    .orderBy(desc(usage.at), desc(usage.seq))
+    .limit(pageSize * 4)
+  const page = rows.slice(0, pageSize)
+  const names = await namesFor(
+    db,
+    page.map(({ entry }) => entry),
+  )
+  const [first] = await db
+    .select({ at: usage.at })
+    .from(usage)
+    .where(and(inForce, eq(usage.kind, 'take-in')))
+  return {
+    totals: {
+      hours: row.hours,
+      prints: row.prints,
+      metres: row.metres,
+      abrasiveMetres: row.abrasiveMetres,
+      days: first ? (now.getTime() - first.at.getTime()) / dayMs : 0,
+    },
+    counts: page.map(({ row: u, entry }, i) => ({
+      seq: u.seq,
+      key: entry.key,
+      kind: u.kind,
+      from: u.fromAt.toISOString(),
+      at: u.at.toISOString(),
+      meterHours: u.meterHours,
+      meterBeganAt: u.meterBeganAt,
+      hours: u.hours,
+      prints: u.prints,
+      metres: u.metres,
+      abrasive: u.abrasive,
+      words: kindOf(entry.kind as ActionKindName).words(actionOf(entry), names),
+      who: names.person(entry.personId),
+      gapHours: u.kind === 'meter' ? gapAt(i) : null,
+      explanation: u.explanation,
+    })),
+    next: rows.length > pageSize ? String(page[page.length - 1]!.row.at.getTime()) : null,
+  }
+
+  /** Gap of the meter reading at place i: what it gained against what was claimed since the one before. */
+  function gapAt(i: number): number | null {
+    const reading = rows[i]!.row
+    const earlier = rows.slice(i + 1).findIndex(({ row: u }) => u.meterHours !== null)
+    if (earlier < 0) return null
+    const last = rows[i + 1 + earlier]!.row
+    const gained =
+      reading.meterBeganAt === null
+        ? reading.meterHours! - last.meterHours!
+        : reading.meterHours! - reading.meterBeganAt
+    const [from, to] = [last.at.getTime(), reading.at.getTime()]
+    const claimedHours = rows.reduce((sum, { row: u }) => {
+      const length = u.at.getTime() - u.fromAt.getTime()
+      const inside = Math.min(to, u.at.getTime()) - Math.max(from, u.fromAt.getTime())
+      return length > 0 && inside > 0 ? sum + (u.hours * inside) / length : sum
+    }, 0)
+    return gapOf({ fromMs: from, toMs: to, meterHours: gained, claimedHours })
+  }
+}

@@ -1,0 +1,51 @@
+import { once } from 'node:events'
+import type { Readable } from 'node:stream'
+import { MessageChannel } from 'node:worker_threads'
+import { Piscina } from 'piscina'
+import type { JobFigures, Motion } from '@diatribon/core'
+import { Refusal } from '../platform/refusal.ts'
+import type { Block, ReadAnswer } from './readWorker.ts'
+
+export const mostUploadBytes = 50 * 1024 * 1024
+
+/** Reads an uploaded job file as it comes in, in a thread of its own; nothing of it is kept. */
+export async function readUpload(stream: Readable, motion: Motion): Promise<JobFigures> {
+  const source = import.meta.url.endsWith('.ts')
+  const worker = new Piscina({
+    filename: new URL(source ? './readWorker.ts' : './readWorker.js', import.meta.url).href,
+    execArgv: source ? ['--import', 'tsx'] : [],
+    maxThreads: 1,
+  })
+  const { port1: port, port2 } = new MessageChannel()
+  const send = (block: Block) => port.postMessage(block)
+  const answer = worker.run({ port: port2, motion }, { transferList: [port2] }) as Promise<ReadAnswer>
+  let over = false
+  void answer.then(
+    () => (over = true),
+    () => (over = true),
+  )
+  try {
+    let bytes = 0
+    for await (const block of stream as AsyncIterable<Buffer>) {
+      bytes += block.length
+      if (bytes > mostUploadBytes)
+        throw new Refusal(
+          413,
+          'too-large',
+          'A job file sent to the server may have 50 MB. Drop it on the Job file screen instead, which reads up to 500 MB in the browser.',
+        )
+      send(new Uint8Array(block))
+      // The next block waits until this one is read; a problem ends the reading early.
+      await Promise.race([once(port, 'message'), answer])
+      if (over) break
+    }
+    if (!over) send(null)
+    const read = await answer
+    if ('problem' in read) throw new Refusal(400, read.problem.code, read.problem.message)
+    return read.figures
+  } finally {
+    stream.resume() // what is left of a refused upload is let run out, so that the sender reads the answer
+    port.close()
+    await worker.destroy().catch(() => undefined)
+  }
+}

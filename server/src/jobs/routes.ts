@@ -1,0 +1,43 @@
+import { Router } from 'express'
+import { preflightSchema, type PreflightRequest } from '@diatribon/contract'
+import { eq } from 'drizzle-orm'
+import { checked, Refusal } from '../platform/refusal.ts'
+import { planningFor, requires, type Services } from '../platform/services.ts'
+import { printer, printerModel } from '../platform/tables.ts'
+import { preflightAll } from './preflightPage.ts'
+import { readUpload } from './readUpload.ts'
+
+/** What the time of a job is reckoned with when no printer was named. Common practice, no source. */
+const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm: 1.75 }
+
+export function jobRoutes(services: Services): Router {
+  const { db } = services.database
+  const router = Router()
+
+  router.post('/jobs/read', requires(services, 'send actions'), async (request, response) => {
+    if (request.is('application/json'))
+      throw new Refusal(400, 'bad-input', 'Send the job file itself as the body, as application/octet-stream.')
+    const figures = await readUpload(request, await motionOf(request.query.printer))
+    response.json({ ...figures, firstLayer: [...figures.firstLayer] })
+  })
+
+  router.post('/jobs/preflight', requires(services, 'send actions'), async (request, response) => {
+    const asked = checked<PreflightRequest>(preflightSchema, request.body)
+    response.json(await preflightAll(await planningFor(services, request), asked))
+  })
+
+  async function motionOf(printerId: unknown) {
+    if (printerId === undefined) return usualMotion
+    const [row] = /^[0-9a-f-]{36}$/.test(String(printerId))
+      ? await db
+          .select({ limits: printerModel.limits })
+          .from(printer)
+          .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+          .where(eq(printer.id, String(printerId)))
+      : []
+    if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+    return row.limits ?? usualMotion
+  }
+
+  return router
+}

@@ -1,0 +1,157 @@
+import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
+import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits } from '@diatribon/contract'
+import { builtLimits, combine, counterAt, type Counters } from '@diatribon/core'
+import { asPoint } from '../hours/placeEvidence.ts'
+import type { Db } from '../platform/database.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { counterPoint, fitting, logEntry, partType, printer, printerModel, reading, slot } from '../platform/tables.ts'
+
+const dayMs = 24 * 3600_000
+
+/** A printer as it stood at a moment: what sat in its slots, how old, and the limits that follow. */
+export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBuilt> {
+  const [row] = await db
+    .select({ name: printer.name, modelId: printer.modelId, limits: printerModel.limits, kits: printerModel.kits })
+    .from(printer)
+    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+    .where(eq(printer.id, printerId))
+  if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+  const { counters, takenInAt } = await countersThen(db, printerId, row.name, at)
+  const slots = await db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position))
+  const parts = await db
+    .select({ row: fitting, type: partType })
+    .from(fitting)
+    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+    .where(
+      and(
+        eq(fitting.printerId, printerId),
+        isNull(fitting.takenBackSeq),
+        lte(fitting.fittedAt, at),
+        or(isNull(fitting.removedAt), gt(fitting.removedAt, at)),
+      ),
+    )
+  const built = slots.map(({ id, name, kind }): BuiltSlot => {
+    const part = parts.find((p) => p.row.slotId === id)
+    if (!part) return { id, name, kind, part: null }
+    const { row: f, type } = part
+    const fittedAt: Counters = {
+      hours: f.fittedHours,
+      prints: f.fittedPrints,
+      metres: f.fittedMetres,
+      abrasiveMetres: f.fittedAbrasiveMetres,
+    }
+    const before: Counters = {
+      hours: f.beforeHours,
+      prints: f.beforePrints,
+      metres: f.beforeMetres,
+      abrasiveMetres: f.beforeAbrasiveMetres,
+    }
+    const here = combine(counters, fittedAt, (now, then) => Math.max(0, now - then))
+    const age = {
+      ...combine(here, before, (a, b) => a + b),
+      days: f.beforeDays + (at.getTime() - f.fittedAt.getTime()) / dayMs,
+    }
+    const { id: partTypeId, name: partName } = type
+    return {
+      id,
+      name,
+      kind,
+      part: {
+        fittingId: f.id,
+        partTypeId,
+        name: partName,
+        fittedAt: f.fittedAt.toISOString(),
+        age,
+        ageIsKnown: f.ageIsKnown,
+      },
+    }
+  })
+  const limits = await limitsThen(db, row.modelId, at)
+  const limiting = parts.map(({ row: f, type }) => ({
+    slot: slots.find(({ id }) => id === f.slotId)!.name,
+    partType: type.name,
+    maxNozzleC: type.maxNozzleC,
+    toleratesAbrasive: type.toleratesAbrasive,
+  }))
+  const days = (at.getTime() - takenInAt.getTime()) / dayMs
+  return {
+    at: at.toISOString(),
+    counters: { ...counters, days },
+    slots: built,
+    kits: row.kits,
+    limits: limits && { model: limits, ...withoutLimits(builtLimits(limits, limiting)) },
+    baseline: await baselineThen(db, printerId, at),
+  }
+}
+
+const withoutLimits = ({ nozzleMaxC, nozzleLimitedBy, abrasiveForbiddenBy }: ReturnType<typeof builtLimits>) => ({
+  nozzleMaxC,
+  nozzleLimitedBy,
+  abrasiveForbiddenBy,
+})
+
+async function countersThen(db: Db, printerId: string, name: string, at: Date) {
+  const of = eq(counterPoint.printerId, printerId)
+  const [before] = await db
+    .select()
+    .from(counterPoint)
+    .where(and(of, lte(counterPoint.at, at)))
+    .orderBy(desc(counterPoint.at))
+    .limit(1)
+  if (!before) throw new Refusal(404, 'before-take-in', `${name} was not here yet on that day.`)
+  const [after] = await db
+    .select()
+    .from(counterPoint)
+    .where(and(of, gt(counterPoint.at, at)))
+    .orderBy(asc(counterPoint.at))
+    .limit(1)
+  const [first] = await db
+    .select({ at: counterPoint.at })
+    .from(counterPoint)
+    .where(of)
+    .orderBy(asc(counterPoint.at))
+    .limit(1)
+  return {
+    counters: counterAt(asPoint(before), after ? asPoint(after) : null, at.getTime()),
+    takenInAt: first!.at,
+  }
+}
+
+/** The limits that the catalogue gave the model at that time: what the book said last before it. */
+async function limitsThen(db: Db, modelId: string, at: Date): Promise<MachineLimits | null> {
+  const [said] = await db
+    .select({ payload: logEntry.payload })
+    .from(logEntry)
+    .where(
+      and(
+        inArray(logEntry.kind, ['add-model', 'change-model']),
+        sql`${logEntry.payload}->>'modelId' = ${modelId}`,
+        lte(logEntry.at, at),
+      ),
+    )
+    .orderBy(desc(logEntry.seq))
+    .limit(1)
+  if (said) return (said.payload.limits as MachineLimits | undefined) ?? null
+  const [now] = await db.select({ limits: printerModel.limits }).from(printerModel).where(eq(printerModel.id, modelId))
+  return now?.limits ?? null
+}
+
+/** Newest baseline value of each name. */
+export async function baselineThen(db: Db, printerId: string, at: Date): Promise<BaselineReading[]> {
+  const rows = await db
+    .selectDistinctOn([reading.name])
+    .from(reading)
+    .where(and(eq(reading.printerId, printerId), eq(reading.isBaseline, true), lte(reading.at, at)))
+    .orderBy(reading.name, desc(reading.at), desc(reading.seq))
+  return rows
+    .sort((a, b) => a.at.getTime() - b.at.getTime() || a.seq - b.seq)
+    .map(({ step, name, value, unit, choice, at, runHours }) => ({
+      step,
+      name,
+      value,
+      unit,
+      choice,
+      at: at.toISOString(),
+      runHours,
+    }))
+}

@@ -1,0 +1,96 @@
+import { asc, eq, isNull } from 'drizzle-orm'
+import { Router, type Request, type Response } from 'express'
+import { asBuilt } from '../printers/asBuilt.ts'
+import { printerPage } from '../printers/printerPage.ts'
+import { logPage } from '../logbook/logPage.ts'
+import { badInput } from '../platform/refusal.ts'
+import { idFrom, planningFor, requires, signedIn, type Services } from '../platform/services.ts'
+import { printer, printerModel, slot, spool } from '../platform/tables.ts'
+import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
+import { passport } from './passport.ts'
+import type { Pdf } from './pdf.ts'
+
+const historyShown = 200
+
+export function reportRoutes(services: Services): Router {
+  const { db } = services.database
+  const router = Router()
+
+  router.get('/reports/labels', requires(services, 'read'), async (request, response) => {
+    const { of = 'printers', size = 'large' } = request.query
+    if (!Object.hasOwn(labelSizes, String(size))) throw badInput('size', 'size must be large or small')
+    const labels = await labelsOf(String(of), request)
+    send(response, labelSheets(labels, size as LabelSize), `labels-${String(of)}.pdf`)
+  })
+
+  router.get('/reports/passport/:id', requires(services, 'read'), async (request, response) => {
+    const id = idFrom(request, 'printer')
+    const { person, site } = signedIn(request)
+    const page = await printerPage(await planningFor(services, request), id)
+    const built = await asBuilt(db, id, services.clock())
+    const { entries } = await logPage(db, { printer: id, limit: historyShown }, person)
+    const history = entries.filter(({ kind }) => kind !== 'count-hours')
+    const address = `${baseOf(request)}/printers/${id}`
+    send(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
+  })
+
+  async function labelsOf(of: string, request: Request): Promise<Label[]> {
+    const base = baseOf(request)
+    const one = request.query.printer === undefined ? undefined : String(request.query.printer)
+    switch (of) {
+      case 'printers': {
+        const rows = await db
+          .select({ row: printer, make: printerModel.make, model: printerModel.name })
+          .from(printer)
+          .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+          .where(isNull(printer.retiredReason))
+          .orderBy(asc(printer.rack), asc(printer.place))
+        return rows
+          .filter(({ row }) => one === undefined || row.id === one)
+          .map(({ row, make, model }) => ({
+            title: row.name,
+            detail: `${make} ${model}\n${row.room}, ${row.rack}${row.place}`,
+            address: `${base}/printers/${row.id}`,
+          }))
+      }
+      case 'slots': {
+        const rows = await db
+          .select({ row: slot, printer: printer.name, rack: printer.rack, place: printer.place })
+          .from(slot)
+          .innerJoin(printer, eq(printer.id, slot.printerId))
+          .where(isNull(printer.retiredReason))
+          .orderBy(asc(printer.rack), asc(printer.place), asc(slot.position))
+        return rows
+          .filter(({ row }) => one === undefined || row.printerId === one)
+          .map(({ row, printer, rack, place }) => ({
+            title: row.name,
+            detail: `${printer}, ${rack}${place}`,
+            address: `${base}/printers/${row.printerId}?slot=${row.id}`,
+          }))
+      }
+      case 'spools': {
+        const rows = await db.select().from(spool).where(isNull(spool.finishedAt)).orderBy(asc(spool.name))
+        return rows.map((row) => ({
+          title: row.name,
+          detail: `${row.material}\n${row.diameterMm} mm, tare ${row.tareGrams} g`,
+          address: `${base}/spools?spool=${row.id}`,
+        }))
+      }
+      default:
+        throw badInput('of', 'of must be printers, slots or spools')
+    }
+  }
+
+  return router
+}
+
+/** The address that people reach this server at: what they typed for this very request. */
+function baseOf(request: Request): string {
+  return `${request.protocol}://${request.headers.host}`
+}
+
+function send(response: Response, pdf: Pdf, name: string): void {
+  response.setHeader('content-type', 'application/pdf')
+  response.setHeader('content-disposition', `inline; filename="${name.replace(/[^\w.-]/g, '_')}"`)
+  pdf.pipe(response)
+}

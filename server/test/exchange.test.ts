@@ -1,0 +1,158 @@
+import { randomBytes, randomUUID } from 'node:crypto'
+import type { Counts, ImportLine, PrinterPage } from '@diatribon/contract'
+import { scratchWorkshop, type Workshop } from './scratch.ts'
+
+let shop: Workshop
+beforeAll(async () => {
+  shop = await scratchWorkshop()
+})
+afterAll(() => shop.close())
+
+async function bringIn(
+  kind: string,
+  csv: string | Uint8Array,
+  query: { dry?: boolean; mapping?: Record<string, string> } = {},
+) {
+  const search = new URLSearchParams()
+  if (query.dry) search.set('dry', '1')
+  if (query.mapping) search.set('mapping', JSON.stringify(query.mapping))
+  const response = await fetch(`${shop.server.url}/api/import/${kind}?${search.toString()}`, {
+    method: 'POST',
+    headers: { 'content-type': 'text/csv', cookie: shop.lead.cookieNow },
+    body: csv as BodyInit,
+  })
+  const text = await response.text()
+  if (response.status !== 200)
+    return { status: response.status, lines: [], error: (JSON.parse(text) as { error: { message: string } }).error }
+  const lines = text
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line) as ImportLine)
+  return {
+    status: 200,
+    lines,
+    bad: lines.flatMap((line) => ('badRow' in line ? [line.badRow] : [])),
+    result: lines.flatMap((line) => ('result' in line ? [line.result] : []))[0],
+  }
+}
+const totals = async (printerId: string) => (await shop.lead.get<Counts>(`/api/printers/${printerId}/counts`)).totals
+async function newPrinter(name: string): Promise<string> {
+  const id = randomUUID()
+  await shop.takeIn(id, name, 1)
+  return id
+}
+/** A moment of the last year, `hours` after its beginning. */
+const start = Date.now() - 300 * 24 * 3600_000
+const later = (hours: number) => new Date(start + hours * 3600_000).toISOString()
+
+describe('an import', () => {
+  it('of usage under column names of its own, first tried, then done, and again without harm', async () => {
+    const id = await newPrinter('Whelk')
+    const mapping = { printer: 'Machine', at: 'Date', meterHours: 'Reading', hours: 'Job', metres: 'Metres' }
+    const csv = `Machine;Date;Reading;Job;Metres\r\nWhelk;${later(0)};0;;\r\nwhelk;${later(30)};;4,5;"20"\r\nWhelk;${later(50)};40;;\r\n`
+    const tried = await bringIn('usage', csv, { mapping, dry: true })
+    expect(tried.result).toEqual({ rows: 3, bad: 0, recorded: 3, dryRun: true })
+    expect((await totals(id)).hours).toBe(0)
+    expect((await bringIn('usage', csv, { mapping })).result).toMatchObject({ recorded: 3, dryRun: false })
+    expect(await totals(id)).toMatchObject({ hours: 40, metres: 20 })
+    expect((await bringIn('usage', csv, { mapping })).result).toMatchObject({ bad: 0, recorded: 0 })
+    expect(await totals(id)).toMatchObject({ hours: 40, metres: 20 })
+  })
+
+  it('names every bad row with its number and reason, and then takes nothing', async () => {
+    const id = await newPrinter('Cockle')
+    const rows = [
+      `Cockle,${later(0)},5,`,
+      `Nobody,${later(1)},6,`,
+      `Cockle,yesterday,7,`,
+      `Cockle,${later(2)},seven,`,
+      `Cockle,${later(3)},7,2`,
+      `Cockle,2026-02-31,8,`,
+      `Cockle,${later(500)},1,`,
+      `Cockle,2999-01-01,8,`,
+    ]
+    const { bad, result } = await bringIn('usage', `printer,at,meterHours,hours\n${rows.join('\n')}\n`)
+    const reasons = Object.fromEntries(bad!.map(({ row, reason }) => [row, reason]))
+    expect(Object.keys(reasons).map(Number)).toEqual([3, 4, 5, 6, 7, 8, 9])
+    expect(reasons[3]).toContain('no printer called Nobody')
+    expect(reasons[4]).toContain('no date')
+    expect(reasons[5]).toContain('no number')
+    expect(reasons[6]).toContain('not both')
+    expect(reasons[7]).toContain('no date')
+    expect(reasons[8]).toContain('cannot run backwards')
+    expect(reasons[9]).toContain('future')
+    expect(result).toMatchObject({ rows: 8, bad: 7, recorded: 0 })
+    expect((await totals(id)).hours).toBe(0)
+  })
+
+  it('of printers and of past part changes, in the time of the workshop', async () => {
+    const models =
+      await shop.lead.get<
+        { id: string; make: string; name: string; build: string; slots: { name: string; kind: string }[] }[]
+      >('/api/parts/models')
+    const { make, name, build, slots } = models.find(({ id }) => id === shop.ids.model)!
+    const usual: Record<string, string> = { nozzle: shop.ids.nozzle, belt: shop.ids.belt }
+    const withParts = slots.map((slot) => ({ ...slot, partTypeId: usual[slot.kind]! }))
+    const printer = 'name,make,model,room,rack,place,takenIn,meterHours\nScallop,dunlin,d2,Loft,Q,1,2025-07-01,1830\n'
+    expect((await bringIn('printers', printer)).bad![0]!.reason).toContain('does not say which part')
+    await shop.lead.act({ kind: 'change-model', modelId: shop.ids.model, make, name, build, slots: withParts })
+    expect((await bringIn('printers', printer)).result).toMatchObject({ recorded: 1 })
+    const floor = await shop.lead.get<{ racks: { printers: { id: string; name: string }[] }[] }>('/api/printers')
+    const { id } = floor.racks.flatMap(({ printers }) => printers).find((p) => p.name === 'Scallop')!
+    const changes = `printer,at,slot,reason,part,note\nScallop,2025-08-01 14:30,nozzle,Failed,hard nozzle,"Blocked, for good"\nScallop,2025-09-01,X belt,replaced in time,belt,\n`
+    expect((await bringIn('part-changes', changes)).result).toMatchObject({ recorded: 2, bad: 0 })
+    const { fittings } = await shop.lead.get<PrinterPage>(`/api/printers/${id}`)
+    expect(fittings.find(({ removalReason }) => removalReason === 'failed')!.removedAt).toBe('2025-08-01T13:30:00.000Z')
+    expect((await bringIn('part-changes', changes.replace('Failed', 'tired'))).bad![0]!.reason).toContain(
+      'write one of failed',
+    )
+  })
+
+  it('brings in what was exported, with the same counters', async () => {
+    const csv = (await shop.lead.call<string>('GET', '/api/export/usage')).body
+    expect(csv.split('\r\n')[0]).toBe('printer,at,meterHours,hours,metres,abrasive,outcome,name')
+    expect(csv).toContain('Whelk')
+    const copy = await newPrinter('Whelk the second')
+    const own = csv.split('\r\n').filter((line, i) => i === 0 || line.startsWith('Whelk,'))
+    const { result } = await bringIn('usage', own.join('\r\n').replaceAll('Whelk,', 'Whelk the second,'))
+    expect(result).toMatchObject({ bad: 0, recorded: 3 })
+    expect(await totals(copy)).toMatchObject({ hours: 40, metres: 20 })
+    for (const kind of ['printers', 'part-changes'])
+      expect((await shop.lead.call<string>('GET', `/api/export/${kind}`)).body).toContain('Scallop')
+  })
+
+  it('of 100,000 rows shows its progress', async () => {
+    const names = Array.from({ length: 20 }, (_, i) => `Fleet ${i}`)
+    for (const name of names) await newPrinter(name)
+    const rows = ['printer,at,meterHours']
+    for (let k = 0; k < 5000; k++) for (const name of names) rows.push(`${name},${later(1 + k)},${k / 2}`)
+    const { lines, result } = await bringIn('usage', rows.join('\n'))
+    expect(result).toEqual({ rows: 100_000, bad: 0, recorded: 100_000, dryRun: false })
+    const done = lines.flatMap((line) => ('progress' in line ? [line.progress.done] : []))
+    expect(done.length).toBeGreaterThan(100)
+    expect(done).toEqual([...done].sort((a, b) => a - b))
+  }, 180_000)
+
+  it.each<[string, string | Uint8Array, RegExp]>([
+    ['nothing', '', /body/],
+    ['random bytes', new Uint8Array(randomBytes(5000)), /plain text|no column|say which column/],
+    ['two bytes a letter', Buffer.from('printer,at\nLimpet,2026-01-01\n', 'utf16le'), /plain text/],
+    ['another table', 'a,b\n1,2\n', /say which column holds “Printer”/],
+  ])('refuses %s with a sentence', async (_, csv, words) => {
+    const { status, error } = await bringIn('usage', csv)
+    expect(status).toBe(400)
+    expect(error!.message).toMatch(words)
+  })
+
+  it('is for the lead, of what there is', async () => {
+    const technician = await shop.as('technician')
+    const response = await fetch(`${shop.server.url}/api/import/usage`, {
+      method: 'POST',
+      headers: { 'content-type': 'text/csv', cookie: technician.cookieNow },
+      body: 'x',
+    })
+    expect(response.status).toBe(403)
+    expect((await bringIn('people', 'x')).status).toBe(404)
+    expect((await shop.lead.call('GET', '/api/export/people')).status).toBe(404)
+  })
+})
