@@ -17,6 +17,15 @@ async function addresses(page: Page): Promise<Record<string, string>> {
     Life: `/lives/${lives.find(({ fit }) => fit)!.partType.id}`,
     Logbook: '/logbook',
     Bench: '/bench',
+    'As built': `/printers/${floor.racks[3]!.printers[2]!.id}?view=As+built`,
+    Counts: `/printers/${floor.racks[3]!.printers[2]!.id}?view=Counts`,
+    Forecast: `/printers/${floor.racks[3]!.printers[2]!.id}?view=Forecast`,
+    'Job file': '/job-file',
+    Workshop: '/workshop',
+    'Take-in': '/take-in',
+    Catalogue: '/catalogue',
+    Spools: '/spools',
+    Import: '/import',
   }
 }
 
@@ -26,8 +35,8 @@ for (const [name, options] of Object.entries({
   'desk in the dark': { viewport: { width: 1280, height: 800 }, colorScheme: 'dark' as const },
 })) {
   test(`every screen has its own address, fits and is accessible: ${name}`, async ({ browser }) => {
-    test.setTimeout(120_000)
-    const page = await signedIn(browser, 'technician', options)
+    test.setTimeout(240_000)
+    const page = await signedIn(browser, 'lead', options)
     const errors: string[] = []
     page.on('pageerror', (error) => errors.push(error.message))
     for (const [screen, path] of Object.entries(await addresses(page))) {
@@ -78,7 +87,15 @@ test('a member may look and write, not swap', async ({ browser }) => {
 
 test('the keyboard leads everywhere, and can be kept from it', async ({ browser }) => {
   const page = await signedIn(browser, 'technician')
-  for (const [key, path] of Object.entries({ r: '/round', l: '/lives', b: '/logbook', c: '/bench', f: '/floor' })) {
+  for (const [key, path] of Object.entries({
+    r: '/round',
+    l: '/lives',
+    b: '/logbook',
+    j: '/job-file',
+    w: '/workshop',
+    c: '/bench',
+    f: '/floor',
+  })) {
     await page.keyboard.press(key)
     await expect(page).toHaveURL(path)
   }

@@ -49,3 +49,4 @@ export {
   type WeekdayHours,
 } from './plan/forecastHours.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'
+export { skewFromDiagonals } from './readings/skewFromDiagonals.ts'

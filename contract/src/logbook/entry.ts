@@ -34,6 +34,8 @@ export interface LogEntry extends Recorded {
     removalReason?: string
     partTypeId?: string
     text?: string
+    hours?: number
+    metres?: number
   } | null
   /** Whether the person who asks may amend it. */
   mayAmend: boolean

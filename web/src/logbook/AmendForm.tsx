@@ -3,13 +3,15 @@ import { useState } from 'react'
 import useSWR from 'swr'
 import { kindNames, removalReasons, type Correction, type LogEntry, type PartType } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 
 /** Puts an entry right, or takes it back; the old one stays in the book. */
 export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
-  const from = entry.correctable as Correction
+  const from = (entry.correctable ?? {}) as Correction
+  const canCorrect = Object.keys(from).length > 0
   const { submit, problem, busy } = useAction('Entry amended', onClose)
-  const [way, setWay] = useState<'correct' | 'take back'>('correct')
+  const [way, setWay] = useState<'correct' | 'take back'>(canCorrect ? 'correct' : 'take back')
   const [correction, setCorrection] = useState<Correction>(from)
   const [reason, setReason] = useState('')
   const { data: catalogue } = useSWR<PartType[]>(from.partTypeId ? '/api/parts' : null)
@@ -42,7 +44,7 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
         {entry.summary}
       </p>
       <Radio.Group label="What should happen?" value={way} onChange={(value) => setWay(value as typeof way)}>
-        <Radio value="correct" label="Correct it" size="md" mt={6} />
+        <Radio value="correct" label="Correct it" size="md" mt={6} disabled={!canCorrect} />
         <Radio value="take back" label="Take it back: it never happened" size="md" mt={6} />
       </Radio.Group>
       {way === 'correct' && (
@@ -85,6 +87,22 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
               value={correction.partTypeId}
               onChange={(value) => value && set({ partTypeId: value })}
               allowDeselect={false}
+            />
+          )}
+          {from.hours !== undefined && (
+            <FigureField
+              label="Running hours"
+              min={0}
+              value={correction.hours}
+              onChange={(hours) => hours !== undefined && set({ hours })}
+            />
+          )}
+          {from.metres !== undefined && (
+            <FigureField
+              label="Filament, in metres"
+              min={0}
+              value={correction.metres}
+              onChange={(metres) => metres !== undefined && set({ metres })}
             />
           )}
           {from.text !== undefined && (

@@ -1,8 +1,8 @@
 import { cautionsFor } from './cautions.ts'
 
-/** The cautions of a slot, never hidden. */
-export function Caution({ slotKind }: { slotKind: string }) {
-  const words = cautionsFor(slotKind)
+/** The cautions of these kinds of slot, never hidden. */
+export function Caution({ slotKinds }: { slotKinds: string[] }) {
+  const words = [...new Set(slotKinds.flatMap(cautionsFor))]
   if (words.length === 0) return null
   return (
     <div role="note" style={{ border: '2px solid var(--soon)', padding: '8px 12px', margin: '12px 0' }}>

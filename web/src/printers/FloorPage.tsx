@@ -19,8 +19,8 @@ export function FloorPage() {
         {({ racks }) =>
           racks.length === 0 ? (
             <Nothing title="No printer has been taken in yet.">
-              Printers are taken in through the interface for programs (<a href="/api/docs">/api/docs</a>, action
-              take-in-printer).
+              <Link to="/take-in">Take the first one in</Link>; its model and parts come from the{' '}
+              <Link to="/catalogue">catalogue</Link>.
             </Nothing>
           ) : (
             racks.map(({ room, rack, printers }, i) => (

@@ -1,14 +1,21 @@
-import { Button, Menu } from '@mantine/core'
+import { Button, Menu, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
-import { Link, useParams } from 'react-router'
-import type { PrinterPage as Page } from '@diatribon/contract'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { takeInStepNames, type PrinterPage as Page } from '@diatribon/contract'
 import { EntryList } from '../logbook/EntryList.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, day, hours } from '../ui/words.ts'
-import { CountHoursForm } from './CountHoursForm.tsx'
+import { ago, amount, day, hours, moment, number } from '../ui/words.ts'
+import { CountForm } from '../hours/CountForm.tsx'
+import { CountsView } from '../hours/CountsView.tsx'
+import { FinishJobForm } from '../jobs/FinishJobForm.tsx'
+import { ForecastView } from '../plan/ForecastView.tsx'
+import { AsBuiltView } from './AsBuiltView.tsx'
+import { MovePartForm } from './MovePartForm.tsx'
+import { RetireForm } from './RetireForm.tsx'
+import { SwapKitForm } from './SwapKitForm.tsx'
 import { HoldForm } from './HoldForm.tsx'
 import { HourRibbon } from './HourRibbon.tsx'
 import { NoteForm } from './NoteForm.tsx'
@@ -16,7 +23,13 @@ import classes from './PrinterPage.module.css'
 import { SwapPartForm } from './SwapPartForm.tsx'
 import { usePrinter } from './usePrinter.ts'
 
-type Doing = { what: 'count' } | { what: 'note' } | { what: 'hold' } | { what: 'swap'; slotId: string | null }
+type Doing =
+  | { what: 'count' | 'note' | 'hold' | 'move' | 'retire' | 'finish' }
+  | { what: 'swap'; slotId: string | null }
+  | { what: 'kit'; kit: string }
+
+const views = ['Wear and log', 'As built', 'Counts', 'Forecast'] as const
+type View = (typeof views)[number]
 
 /** One printer: may it be used, what has it run, what is worn, what was done. */
 export function PrinterPage() {
@@ -26,9 +39,16 @@ export function PrinterPage() {
 }
 
 function Printer({ page }: { page: Page }) {
-  const { may, nowMs } = useSession()
-  const [doing, setDoing] = useState<Doing | null>(null)
-  const { printer, slots, build } = page
+  const { may, nowMs, site } = useSession()
+  const [search, setSearch] = useSearchParams()
+  const { printer, slots, build, job, kits, stepsDone } = page
+  // The label of a slot leads here: straight to its swap.
+  const scanned = slots.find(({ id }) => id === search.get('slot'))
+  const [doing, setDoing] = useState<Doing | null>(
+    scanned && may('swap parts') ? { what: 'swap', slotId: scanned.id } : null,
+  )
+  const asked = search.get('view') as View | null
+  const view: View = asked && views.includes(asked) ? asked : 'Wear and log'
   const { id, name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } =
     printer
   const close = () => setDoing(null)
@@ -83,18 +103,48 @@ function Printer({ page }: { page: Page }) {
         <Button variant="default" onClick={() => setDoing({ what: 'note' })}>
           Note
         </Button>
-        {(state === 'in service' ? may('hold a printer') : may('release a printer')) && (
-          <Menu position="bottom-start">
-            <Menu.Target>
-              <Button variant="subtle">More</Button>
-            </Menu.Target>
-            <Menu.Dropdown>
-              <Menu.Item onClick={() => setDoing({ what: 'hold' })}>
-                {state === 'in service' ? 'Put on hold' : 'Release'}
-              </Menu.Item>
-            </Menu.Dropdown>
-          </Menu>
+        {job && may('report jobs') && (
+          <Button variant="default" onClick={() => setDoing({ what: 'finish' })}>
+            Finish job
+          </Button>
         )}
+        <Menu position="bottom-start">
+          <Menu.Target>
+            <Button variant="subtle">More</Button>
+          </Menu.Target>
+          <Menu.Dropdown>
+            {state === 'in service' && may('hold a printer') && (
+              <Menu.Item onClick={() => setDoing({ what: 'hold' })}>Put on hold</Menu.Item>
+            )}
+            {state === 'on hold' && may('release a printer') && (
+              <Menu.Item onClick={() => setDoing({ what: 'hold' })}>Release</Menu.Item>
+            )}
+            {maySwap &&
+              kits.map(({ name: kit }) => (
+                <Menu.Item key={kit} onClick={() => setDoing({ what: 'kit', kit })}>
+                  Swap kit: {kit}
+                </Menu.Item>
+              ))}
+            {maySwap && <Menu.Item onClick={() => setDoing({ what: 'move' })}>Move a part</Menu.Item>}
+            <Menu.Item component={Link} to="/job-file">
+              Check a job file
+            </Menu.Item>
+            <Menu.Item component="a" href={`/api/reports/passport/${id}`} target="_blank">
+              Passport (PDF)
+            </Menu.Item>
+            <Menu.Item component="a" href={`/api/reports/labels?of=printers&printer=${id}`} target="_blank">
+              Label of the printer (PDF)
+            </Menu.Item>
+            <Menu.Item component="a" href={`/api/reports/labels?of=slots&size=small&printer=${id}`} target="_blank">
+              Labels of its slots (PDF)
+            </Menu.Item>
+            {may('set up the site') && (
+              <Menu.Item onClick={() => setDoing({ what: 'retire' })}>
+                {state === 'retired' ? 'Bring back' : 'Retire'}
+              </Menu.Item>
+            )}
+          </Menu.Dropdown>
+        </Menu>
       </div>
       {!maySwap && (
         <p className="quiet">
@@ -102,55 +152,83 @@ function Printer({ page }: { page: Page }) {
         </p>
       )}
 
-      <HourRibbon page={page} />
+      {state === 'being taken in' && (
+        <p role="note" className={classes.notice}>
+          Being taken in, {stepsDone.length} of {takeInStepNames.length} steps done. It is not in service yet.{' '}
+          <Link to={`/take-in/${id}`}>Go on with the take-in</Link>
+        </p>
+      )}
+      {job && (
+        <p role="note" className={classes.notice}>
+          Printing <b>{job.name}</b> since {moment(job.startedAt, site.timeZone)}, planned {number(job.plannedHours, 3)}{' '}
+          h{job.plannedMetres !== null && ` and ${number(job.plannedMetres, 3)} m`}.
+        </p>
+      )}
+      {view === 'Wear and log' && <HourRibbon page={page} />}
+      <SegmentedControl
+        data={[...views]}
+        value={view}
+        onChange={(next) => setSearch(next === 'Wear and log' ? {} : { view: next }, { replace: true })}
+        aria-label="What to show of this printer"
+        mt="sm"
+        mb="sm"
+      />
+      {view === 'As built' && <AsBuiltView printer={printer} />}
+      {view === 'Counts' && <CountsView printer={printer} />}
+      {view === 'Forecast' && <ForecastView printer={printer} />}
+      {view === 'Wear and log' && (
+        <div className={classes.columns}>
+          <section aria-labelledby="wear">
+            <h2 id="wear">Wear</h2>
+            <ul className={classes.wear}>
+              {worn.map((duty) => (
+                <li key={duty.fittingId}>
+                  <div className={classes.wearHead}>
+                    <span>
+                      <b>{duty.slot.name}</b>{' '}
+                      <Link to={`/lives/${duty.partType.id}`} className="quiet">
+                        {duty.partType.name}
+                      </Link>
+                    </span>
+                    <span>
+                      <StateMark state={duty.urgency} />
+                      {maySwap && (
+                        <Button
+                          size="compact-sm"
+                          variant="default"
+                          ml="sm"
+                          aria-label={`Swap ${duty.slot.name}`}
+                          onClick={() => setDoing({ what: 'swap', slotId: duty.slot.id })}
+                        >
+                          Swap
+                        </Button>
+                      )}
+                    </span>
+                  </div>
+                  <WearBar duty={duty} />
+                  <div className={classes.due}>
+                    {duty.left <= 0
+                      ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
+                      : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+                  </div>
+                </li>
+              ))}
+            </ul>
+          </section>
+          <section aria-labelledby="log">
+            <h2 id="log">Log of {name}</h2>
+            <EntryList printerId={id} pageSize={15} showPrinter={false} />
+          </section>
+        </div>
+      )}
 
-      <div className={classes.columns}>
-        <section aria-labelledby="wear">
-          <h2 id="wear">Wear</h2>
-          <ul className={classes.wear}>
-            {worn.map((duty) => (
-              <li key={duty.fittingId}>
-                <div className={classes.wearHead}>
-                  <span>
-                    <b>{duty.slot.name}</b>{' '}
-                    <Link to={`/lives/${duty.partType.id}`} className="quiet">
-                      {duty.partType.name}
-                    </Link>
-                  </span>
-                  <span>
-                    <StateMark state={duty.urgency} />
-                    {maySwap && (
-                      <Button
-                        size="compact-sm"
-                        variant="default"
-                        ml="sm"
-                        aria-label={`Swap ${duty.slot.name}`}
-                        onClick={() => setDoing({ what: 'swap', slotId: duty.slot.id })}
-                      >
-                        Swap
-                      </Button>
-                    )}
-                  </span>
-                </div>
-                <WearBar duty={duty} />
-                <div className={classes.due}>
-                  {duty.left <= 0
-                    ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-                    : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
-                </div>
-              </li>
-            ))}
-          </ul>
-        </section>
-        <section aria-labelledby="log">
-          <h2 id="log">Log of {name}</h2>
-          <EntryList printerId={id} pageSize={15} showPrinter={false} />
-        </section>
-      </div>
-
-      {doing?.what === 'count' && <CountHoursForm printer={printer} onClose={close} />}
+      {doing?.what === 'count' && <CountForm printer={printer} onClose={close} />}
       {doing?.what === 'note' && <NoteForm printer={printer} onClose={close} />}
       {doing?.what === 'hold' && <HoldForm printer={printer} onClose={close} />}
+      {doing?.what === 'kit' && <SwapKitForm page={page} kitName={doing.kit} onClose={close} />}
+      {doing?.what === 'move' && <MovePartForm page={page} onClose={close} />}
+      {doing?.what === 'retire' && <RetireForm printer={printer} onClose={close} />}
+      {doing?.what === 'finish' && job && <FinishJobForm printer={printer} job={job} onClose={close} />}
       {doing?.what === 'swap' && <SwapPartForm page={page} slotId={doing.slotId} onClose={close} />}
     </>
   )

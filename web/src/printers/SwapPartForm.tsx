@@ -79,7 +79,7 @@ export function SwapPartForm({
         allowDeselect={false}
         data-autofocus={slotId ? undefined : true}
       />
-      {slot && <Caution slotKind={slot.kind} />}
+      {slot && <Caution slotKinds={[slot.kind]} />}
       {slot?.duty && (
         <p style={{ margin: '8px 0' }}>
           In place: {slot.duty.partType.name}, {amount(slot.duty.age, slot.duty.clock)} old.

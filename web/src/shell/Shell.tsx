@@ -1,6 +1,14 @@
 import { ActionIcon, Menu, Modal, Switch, Table, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { useDisclosure, useHotkeys } from '@mantine/hooks'
-import { IconBook2, IconCalculator, IconChecklist, IconLayoutGrid, IconTimeline, IconUser } from '@tabler/icons-react'
+import {
+  IconBook2,
+  IconChecklist,
+  IconFileCheck,
+  IconLayoutGrid,
+  IconTimeline,
+  IconTool,
+  IconUser,
+} from '@tabler/icons-react'
 import { useState, type ReactNode } from 'react'
 import { NavLink, useNavigate } from 'react-router'
 import { useSWRConfig } from 'swr'
@@ -13,9 +21,10 @@ import { useLive } from './useLive.ts'
 const places = [
   { to: '/floor', name: 'Floor', Icon: IconLayoutGrid },
   { to: '/round', name: 'Round', Icon: IconChecklist },
+  { to: '/job-file', name: 'Job file', Icon: IconFileCheck },
   { to: '/lives', name: 'Lives', Icon: IconTimeline },
   { to: '/logbook', name: 'Logbook', Icon: IconBook2 },
-  { to: '/bench', name: 'Bench', Icon: IconCalculator },
+  { to: '/workshop', name: 'Workshop', Icon: IconTool },
 ]
 
 /** What stands around every screen: the way about, who is signed in, and whether the line is up. */

@@ -4,8 +4,10 @@ const store = 'diatribon-shortcuts-off'
 export const shortcuts: { key: string; does: string; to?: string }[] = [
   { key: 'F', does: 'Floor', to: '/floor' },
   { key: 'R', does: 'Round', to: '/round' },
+  { key: 'J', does: 'Job file', to: '/job-file' },
   { key: 'L', does: 'Lives', to: '/lives' },
   { key: 'B', does: 'Logbook', to: '/logbook' },
+  { key: 'W', does: 'Workshop', to: '/workshop' },
   { key: 'C', does: 'Bench (calculator)', to: '/bench' },
   { key: 'T', does: 'Drawing or table of the same figures' },
   { key: '?', does: 'This list' },

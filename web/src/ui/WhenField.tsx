@@ -19,12 +19,31 @@ export function WhenField({
       </UnstyledButton>
     )
   return (
-    <TextInput
-      type="datetime-local"
+    <MomentField
       label="When it happened"
       description="In the time of this device. Leave empty for now."
-      mt="sm"
       error={error}
+      value={value}
+      onChange={onChange}
+    />
+  )
+}
+
+/** A date with its time, in the time of this device. Gives ISO 8601, or undefined when empty. */
+export function MomentField(props: {
+  label: string
+  description?: string
+  value: string | undefined
+  onChange: (at: string | undefined) => void
+  error?: string
+  required?: boolean
+}) {
+  const { value, onChange, ...rest } = props
+  return (
+    <TextInput
+      type="datetime-local"
+      mt="sm"
+      {...rest}
       value={value ? localValue(value) : ''}
       onChange={({ currentTarget }) =>
         onChange(currentTarget.value ? new Date(currentTarget.value).toISOString() : undefined)

@@ -43,7 +43,7 @@ export function useAction(done: string, onDone: () => void) {
 }
 
 /** crypto.randomUUID is missing on pages that came over plain HTTP from another machine. */
-function newKey(): string {
+export function newKey(): string {
   if (crypto.randomUUID) return crypto.randomUUID()
   const bytes = crypto.getRandomValues(new Uint8Array(16))
   bytes[6] = (bytes[6]! & 0x0f) | 0x40

@@ -1,0 +1,159 @@
+import { Button, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import useSWRInfinite from 'swr/infinite'
+import type { Count, Counts, PrinterHead } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { Failed, Waiting } from '../ui/AsyncView.tsx'
+import { FactList } from '../ui/FactList.tsx'
+import table from '../ui/Table.module.css'
+import { useAction } from '../ui/useAction.ts'
+import { hours, moment, number } from '../ui/words.ts'
+
+const kindWords: Record<Count['kind'], string> = {
+  'take-in': 'Take-in',
+  meter: 'Meter',
+  job: 'Job',
+  tally: 'Tally',
+  goods: 'Goods',
+  spool: 'Spool',
+  idle: 'Idle',
+}
+
+/** Every piece of evidence behind a printer's counters, with its origin, and where meter and jobs do not agree. */
+export function CountsView({ printer }: { printer: PrinterHead }) {
+  const { may } = useSession()
+  const { data, error, size, setSize, isValidating, mutate } = useSWRInfinite<Counts>(
+    (page, previous: Counts | null) => {
+      if (previous && previous.next === null) return null
+      return `/api/printers/${printer.id}/counts${page > 0 && previous ? `?before=${previous.next}` : ''}`
+    },
+  )
+  const [explaining, setExplaining] = useState<Count | null>(null)
+  if (!data) return error ? <Failed error={error} again={() => void mutate()} /> : <Waiting />
+  const { totals } = data[0]!
+  const counts = data.flatMap((page) => page.counts)
+  const next = data[data.length - 1]!.next
+  return (
+    <section aria-label="Counts">
+      <FactList
+        facts={[
+          ['Running hours', hours(totals.hours)],
+          ['Prints', number(Math.round(totals.prints), 6)],
+          ['Filament', `${number(Math.round(totals.metres), 6)} m`],
+          ['of it abrasive', `${number(Math.round(totals.abrasiveMetres), 6)} m`],
+        ]}
+      />
+      <p className="quiet">
+        The meter is right in total; jobs, tallies and goods say when. Where they differ by more than half an hour, the
+        gap is shown until somebody explains it.
+      </p>
+      <div className={table.frame}>
+        <table className={table.table} aria-label="Evidence">
+          <thead>
+            <tr>
+              <th>When</th>
+              <th>Evidence</th>
+              <th>What it says</th>
+              <th className={table.right}>Hours</th>
+              <th className={table.right}>Metres</th>
+              <th>By</th>
+            </tr>
+          </thead>
+          <tbody>
+            {counts.map((count) => (
+              <CountRow
+                key={count.seq}
+                count={count}
+                onExplain={may('count hours') ? () => setExplaining(count) : undefined}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {next !== null && (
+        <Button variant="default" mt="sm" loading={isValidating} onClick={() => void setSize(size + 1)}>
+          Earlier evidence
+        </Button>
+      )}
+      {explaining && (
+        <ExplainForm
+          printerId={printer.id}
+          count={explaining}
+          onClose={() => setExplaining(null)}
+          onDone={() => void mutate()}
+        />
+      )}
+    </section>
+  )
+}
+
+function CountRow({ count, onExplain }: { count: Count; onExplain?: () => void }) {
+  const { site } = useSession()
+  const { kind, at, words, hours: claimed, metres, who, gapHours, explanation } = count
+  return (
+    <tr>
+      <td>{moment(at, site.timeZone)}</td>
+      <td>{kindWords[kind]}</td>
+      <td>
+        {words}
+        {gapHours !== null && (
+          <div style={{ color: explanation ? 'var(--quiet)' : 'var(--soon)' }}>
+            <b>
+              {gapHours > 0
+                ? `${hours(gapHours)} more than the jobs say`
+                : `${hours(-gapHours)} less than the jobs say`}
+            </b>
+            {explanation ? `: ${explanation}` : '. '}
+            {!explanation && onExplain && (
+              <Button size="compact-sm" variant="default" onClick={onExplain}>
+                Explain
+              </Button>
+            )}
+          </div>
+        )}
+      </td>
+      <td className={table.right}>
+        {kind === 'meter' || kind === 'take-in' || kind === 'spool' ? '' : hours(claimed)}
+      </td>
+      <td className={table.right}>{metres > 0 ? number(metres, 3) : ''}</td>
+      <td>{who}</td>
+    </tr>
+  )
+}
+
+function ExplainForm(props: { printerId: string; count: Count; onClose: () => void; onDone: () => void }) {
+  const { printerId, count, onClose, onDone } = props
+  const { submit, problem, fields, busy } = useAction('Gap explained', () => {
+    onDone()
+    onClose()
+  })
+  const [words, setWords] = useState('')
+  return (
+    <ActionDialog
+      title="Explain the gap"
+      verb="Explain"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'explain-gap', printerId, entryKey: count.key, explanation: words })}
+    >
+      <p className="quiet" style={{ marginTop: 0 }}>
+        {count.words}: {hours(Math.abs(count.gapHours!))} {count.gapHours! > 0 ? 'more' : 'less'} than the jobs since
+        the reading before.
+      </p>
+      <Textarea
+        label="Why?"
+        description="Such as: test prints that nobody wrote down; the job was stopped early."
+        autosize
+        minRows={3}
+        maxLength={1000}
+        required
+        data-autofocus
+        value={words}
+        onChange={(e) => setWords(e.currentTarget.value)}
+        error={fields.explanation}
+      />
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,83 @@
+import { Radio, SimpleGrid, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import { jobOutcomes, type JobOutcome, type PrinterHead, type RunningJob } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { useAction } from '../ui/useAction.ts'
+import { WhenField } from '../ui/WhenField.tsx'
+import { moment, number } from '../ui/words.ts'
+
+/** The print that was started has ended: its hours and filament count. */
+export function FinishJobForm({
+  printer,
+  job,
+  onClose,
+}: {
+  printer: PrinterHead
+  job: RunningJob
+  onClose: () => void
+}) {
+  const { site, nowMs } = useSession()
+  const { submit, problem, fields, busy } = useAction(`${printer.name}: job finished`, onClose)
+  const [at, setAt] = useState<string>()
+  const passed = Math.max(0, ((at ? Date.parse(at) : nowMs()) - Date.parse(job.startedAt)) / 3600_000)
+  const [outcome, setOutcome] = useState<JobOutcome>('good')
+  const planned = Math.min(job.plannedHours, passed)
+  const [hours, setHours] = useState<number | undefined>(Math.round(planned * 100) / 100)
+  const [metres, setMetres] = useState<number | undefined>(job.plannedMetres ?? undefined)
+  const [note, setNote] = useState('')
+  return (
+    <ActionDialog
+      title={`Finish: ${job.name}`}
+      verb="Finish"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'finish-job',
+          printerId: printer.id,
+          jobId: job.id,
+          name: job.name,
+          outcome,
+          ...(hours === undefined ? {} : { hours }),
+          ...(metres === undefined ? {} : { metres }),
+          ...(note.trim() ? { note: note.trim() } : {}),
+          ...(at ? { at } : {}),
+        })
+      }
+    >
+      <p className="quiet" style={{ marginTop: 0 }}>
+        Started {moment(job.startedAt, site.timeZone)}, planned {number(job.plannedHours, 3)} h
+        {job.plannedMetres !== null && ` and ${number(job.plannedMetres, 3)} m`}.
+      </p>
+      <Radio.Group label="How did it end?" value={outcome} onChange={(value) => setOutcome(value as JobOutcome)}>
+        <SimpleGrid cols={3} mt={6}>
+          {jobOutcomes.map((value) => (
+            <Radio key={value} value={value} label={value} size="md" />
+          ))}
+        </SimpleGrid>
+      </Radio.Group>
+      <FigureField
+        label="Running hours"
+        description={`Since it started ${number(passed, 3)} h have passed. Empty: all of them.`}
+        min={0}
+        decimalScale={2}
+        value={hours}
+        onChange={setHours}
+        error={fields.hours}
+      />
+      <FigureField label="Filament, in metres" min={0} value={metres} onChange={setMetres} error={fields.metres} />
+      <Textarea
+        label="Note (optional)"
+        mt="sm"
+        autosize
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+      />
+      <WhenField value={at} onChange={setAt} error={fields.at} />
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,233 @@
+import { Button, Checkbox, FileButton, Progress, Select } from '@mantine/core'
+import { useState, type DragEvent } from 'react'
+import { useNavigate } from 'react-router'
+import useSWR from 'swr'
+import type { PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
+import type { JobFigures } from '@diatribon/core'
+import { useSession } from '../shell/session.ts'
+import { SpoolField } from '../stores/SpoolField.tsx'
+import { call } from '../ui/api.ts'
+import { FactList } from '../ui/FactList.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import { newKey, useAction } from '../ui/useAction.ts'
+import { number } from '../ui/words.ts'
+import classes from './JobFilePage.module.css'
+import { Findings } from './Findings.tsx'
+import { FirstLayer } from './FirstLayer.tsx'
+import { useJobReader } from './useJobReader.ts'
+
+/** What the time is reckoned with until a printer is chosen. Common practice, no source. */
+const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm: 1.75 }
+
+/** Kinds of filament, as far as a printer cares. Common practice, no source. */
+const fillings = [
+  { name: 'Plain filament', abrasive: false, needsEnclosure: false },
+  { name: 'Abrasive filament (glow, carbon, metal, wood)', abrasive: true, needsEnclosure: false },
+  { name: 'Filament that warps in the open', abrasive: false, needsEnclosure: true },
+  { name: 'Abrasive filament that warps in the open', abrasive: true, needsEnclosure: true },
+]
+
+/** Drop a job file, see what it asks for, and which printer can take it. */
+export function JobFilePage() {
+  const { reading, read, stop } = useJobReader()
+  const [over, setOver] = useState(false)
+  const onDrop = (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    const file = event.dataTransfer.files[0]
+    if (file) read(file, usualMotion)
+  }
+  return (
+    <>
+      <h1>Job file</h1>
+      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
+        Wrong settings are the commonest way a shared printer gets broken. The file is read on this device and not kept.
+      </p>
+      <div
+        className={`${classes.drop} ${over ? classes.over : ''}`}
+        onDragOver={(event) => {
+          event.preventDefault()
+          setOver(true)
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={onDrop}
+      >
+        {reading.state === 'reading' ? (
+          <div style={{ flex: 1 }}>
+            <p style={{ margin: 0 }} role="status">
+              Reading {reading.name}: {Math.round(reading.progress * 100)} %
+            </p>
+            <Progress value={reading.progress * 100} aria-label="Read so far" mt={6} />
+            <Button variant="default" size="sm" mt="sm" onClick={stop}>
+              Stop
+            </Button>
+          </div>
+        ) : (
+          <>
+            <FileButton onChange={(file) => file && read(file, usualMotion)} inputProps={{ 'aria-label': 'Job file' }}>
+              {(props) => <Button {...props}>Choose a job file</Button>}
+            </FileButton>
+            <span className="quiet">or drop it here. G-code, up to 500 MB.</span>
+          </>
+        )}
+      </div>
+      {reading.state === 'problem' && <Problem error={new Error(`${reading.name}: ${reading.problem}`)} />}
+      {reading.state === 'read' && <Checked key={reading.name} name={reading.name} figures={reading.figures} />}
+    </>
+  )
+}
+
+function Checked({ name, figures }: { name: string; figures: JobFigures }) {
+  const [filling, setFilling] = useState<string | null>(null)
+  const [spoolId, setSpoolId] = useState<string | null>(null)
+  const [chosen, setChosen] = useState<string | null>(null)
+  const { data: spools } = useSWR<Spool[]>('/api/stores/spools')
+  const { data: models } = useSWR<PrinterModel[]>('/api/parts/models')
+  const spool = spools?.find(({ id }) => id === spoolId)
+  const kind = fillings.find((f) => f.name === filling)
+  const { firstLayer, ...job } = figures
+  // A spool of the stores says for itself whether it is abrasive.
+  const said = kind ?? (spool ? { name: spool.material, abrasive: spool.abrasive, needsEnclosure: false } : null)
+  const asked: PreflightRequest = {
+    job,
+    filling: said && {
+      ...said,
+      name: spool?.material ?? said.name,
+      abrasive: said.abrasive || (spool?.abrasive ?? false),
+    },
+    spoolId,
+  }
+  const { data: answer, error } = useSWR<PreflightAnswer>(['preflight', JSON.stringify(asked)], () =>
+    call<PreflightAnswer>('POST', '/api/jobs/preflight', asked),
+  )
+  const printer = answer?.printers.find(({ id }) => id === chosen) ?? null
+  const model = models?.find(({ make, name: n }) => `${make} ${n}` === printer?.model)
+  const hours = figures.seconds / 3600
+  const metres = figures.filamentMm.reduce((sum, mm) => sum + mm, 0) / 1000
+  return (
+    <>
+      <h2 style={{ marginTop: 16 }}>{name}</h2>
+      <div className={classes.columns}>
+        <div>
+          <FactList
+            facts={[
+              ['Time', `${Math.floor(hours)} h ${Math.round((hours % 1) * 60)} min, without heating up`],
+              [
+                'Filament',
+                figures.filamentMm.length > 1
+                  ? figures.filamentMm.map((mm, tool) => `tool ${tool + 1}: ${number(mm / 1000, 3)} m`).join(', ')
+                  : `${number(metres, 3)} m`,
+              ],
+              ['Nozzle', figures.nozzleC === null ? 'not set' : `${figures.nozzleC} °C`],
+              ['Bed', figures.bedC === null ? 'not set' : `${figures.bedC} °C`],
+              ...(figures.chamberC === null ? [] : [['Chamber', `${figures.chamberC} °C`] as [string, string]]),
+              [
+                'Layers',
+                `${figures.layers}${figures.firstLayerMm === null ? '' : `, the first ${number(figures.firstLayerMm, 3)} mm`}`,
+              ],
+              ['Size', sizeOf(figures)],
+              ['Wear', `${number(hours, 3)} h, ${number(metres, 3)} m, ${number(figures.retractions, 4)} retractions`],
+            ]}
+          />
+          <FirstLayer figures={figures} lines={firstLayer} limits={model?.limits ?? null} />
+        </div>
+        <div>
+          <Select
+            label="What will be printed?"
+            placeholder="Say it, to be safe"
+            data={fillings.map((f) => f.name)}
+            value={filling}
+            onChange={setFilling}
+          />
+          <SpoolField value={spoolId} onChange={setSpoolId} description="To check whether enough is left on it." />
+          <h2 style={{ marginTop: 16 }}>Which printer can take it?</h2>
+          <Problem error={error as unknown} />
+          {answer && <Findings printers={answer.printers} chosen={chosen} onChoose={setChosen} />}
+          {printer && (
+            <StartJob
+              key={`${printer.id} ${filling} ${spoolId}`}
+              {...{ name, hours, metres, printer, spoolId }}
+              material={spool?.material ?? (kind ? kind.name : null)}
+              abrasive={asked.filling?.abrasive ?? false}
+              toldMaterial={asked.filling !== null}
+            />
+          )}
+        </div>
+      </div>
+    </>
+  )
+}
+
+function sizeOf({ printed, reach }: JobFigures): string {
+  const box = printed ?? reach
+  return `${number(box.maxX - box.minX, 3)} × ${number(box.maxY - box.minY, 3)} mm, ${number(box.maxZ, 3)} mm high`
+}
+
+function StartJob(props: {
+  name: string
+  hours: number
+  metres: number
+  printer: PreflightAnswer['printers'][number]
+  spoolId: string | null
+  material: string | null
+  abrasive: boolean
+  toldMaterial: boolean
+}) {
+  const { name, hours, metres, printer, spoolId, material, abrasive, toldMaterial } = props
+  const [despite, setDespite] = useState(false)
+  const { may } = useSession()
+  const navigate = useNavigate()
+  const { submit, problem, busy } = useAction(
+    `${name} started on ${printer.name}`,
+    () => void navigate(`/printers/${printer.id}`),
+  )
+  const stops = printer.findings.some(({ grade }) => grade === 'stop')
+  const warnings = printer.findings.some(({ grade }) => grade === 'warn')
+  if (!may('report jobs')) return <p className="quiet">Starting jobs is for operators, technicians and leads.</p>
+  return (
+    <div className={classes.start}>
+      {stops ? (
+        <p role="note">
+          <b>{printer.name} must not take this job</b> as it stands. Choose another printer, or put the cause right
+          first.
+        </p>
+      ) : (
+        <>
+          {!toldMaterial && <p role="note">Say what will be printed first.</p>}
+          {warnings && (
+            <Checkbox
+              label="I have looked at the warnings"
+              size="md"
+              mb="sm"
+              checked={despite}
+              onChange={({ currentTarget }) => setDespite(currentTarget.checked)}
+            />
+          )}
+          <p className="quiet" style={{ margin: '0 0 8px' }}>
+            Hot and moving parts: stay for the first layer, and never leave it heating unattended.
+          </p>
+          <Button
+            loading={busy}
+            disabled={!toldMaterial || (warnings && !despite)}
+            onClick={() =>
+              void submit({
+                kind: 'start-job',
+                printerId: printer.id,
+                jobId: newKey(),
+                name,
+                plannedHours: Math.round(hours * 1000) / 1000,
+                plannedMetres: Math.round(metres * 100) / 100,
+                abrasive,
+                ...(material ? { material: material.slice(0, 60) } : {}),
+                ...(spoolId ? { spoolId } : {}),
+              })
+            }
+          >
+            Start on {printer.name}
+          </Button>
+        </>
+      )}
+      <Problem error={problem} />
+    </div>
+  )
+}

@@ -1,0 +1,186 @@
+import { Button } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { PartType, PrinterModel } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import table from '../ui/Table.module.css'
+import { amount, money, plural } from '../ui/words.ts'
+import classes from './Catalogue.module.css'
+import { ModelForm } from './ModelForm.tsx'
+import { PartTypeForm } from './PartTypeForm.tsx'
+
+type Doing =
+  { what: 'part'; from: PartType | null; copy: boolean } | { what: 'model'; from: PrinterModel | null; copy: boolean }
+
+/** What printers are made of: the models, and the part types that fit their slots. */
+export function CataloguePage() {
+  const { may } = useSession()
+  const models = useSWR<PrinterModel[]>('/api/parts/models')
+  const parts = useSWR<PartType[]>('/api/parts')
+  const [doing, setDoing] = useState<Doing | null>(null)
+  const edits = may('set up the site')
+  const close = () => setDoing(null)
+  return (
+    <>
+      <h1>Catalogue</h1>
+      <p className="quiet" style={{ margin: '2px 0 0' }}>
+        Models are templates of slots, limits and kits; part types carry prices, the clock they age by, and what they
+        stand.
+      </p>
+      <div className={classes.head}>
+        <h2 id="models">Printer models</h2>
+        {edits && (
+          <Button size="sm" onClick={() => setDoing({ what: 'model', from: null, copy: false })}>
+            New model
+          </Button>
+        )}
+      </div>
+      <AsyncView of={models}>
+        {(rows) =>
+          rows.length === 0 ? (
+            <Nothing title="No printer model yet. Add the part types first, then the model with its slots." />
+          ) : (
+            <div className={table.frame}>
+              <table className={table.table} aria-labelledby="models">
+                <thead>
+                  <tr>
+                    <th>Model</th>
+                    <th>Plate</th>
+                    <th>Nozzle, bed</th>
+                    <th>Slots, kits</th>
+                    <th>Printers</th>
+                    {edits && (
+                      <th>
+                        <span className="unseen">Actions</span>
+                      </th>
+                    )}
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map((model) => (
+                    <tr key={model.id}>
+                      <td>
+                        <b>
+                          {model.make} {model.name}
+                        </b>
+                        <div className="quiet">{model.build}</div>
+                      </td>
+                      <td>
+                        {model.limits
+                          ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
+                          : 'not known'}
+                      </td>
+                      <td>{model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}</td>
+                      <td>
+                        {plural(model.slots.length, 'slot')}
+                        {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
+                      </td>
+                      <td>{model.printers}</td>
+                      {edits && (
+                        <td className={classes.acts}>
+                          <Edits
+                            name={`${model.make} ${model.name}`}
+                            onChange={() => setDoing({ what: 'model', from: model, copy: false })}
+                            onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
+                          />
+                        </td>
+                      )}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )
+        }
+      </AsyncView>
+      <div className={classes.head}>
+        <h2 id="part-types">Part types</h2>
+        {edits && (
+          <Button size="sm" onClick={() => setDoing({ what: 'part', from: null, copy: false })}>
+            New part type
+          </Button>
+        )}
+      </div>
+      <AsyncView of={parts}>
+        {(rows) =>
+          rows.length === 0 ? (
+            <Nothing title="No part type yet." />
+          ) : (
+            <div className={table.frame}>
+              <table className={table.table} aria-labelledby="part-types">
+                <thead>
+                  <tr>
+                    <th>Part type</th>
+                    <th>Price</th>
+                    <th>Usual interval</th>
+                    <th>What it stands</th>
+                    {edits && (
+                      <th>
+                        <span className="unseen">Actions</span>
+                      </th>
+                    )}
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map((part) => (
+                    <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )
+        }
+      </AsyncView>
+      {doing?.what === 'part' && <PartTypeForm from={doing.from} copy={doing.copy} onClose={close} />}
+      {doing?.what === 'model' && (
+        <ModelForm from={doing.from} copy={doing.copy} catalogue={parts.data ?? []} onClose={close} />
+      )}
+    </>
+  )
+}
+
+function PartRow({ part, edits, onDo }: { part: PartType; edits: boolean; onDo: (doing: Doing) => void }) {
+  const { site } = useSession()
+  const stands = [
+    part.maxNozzleC === null ? null : `${part.maxNozzleC} °C at most`,
+    part.toleratesAbrasive === null ? null : part.toleratesAbrasive ? 'abrasive filament' : 'nothing abrasive',
+  ].filter((word) => word !== null)
+  return (
+    <tr>
+      <td>
+        <Link to={`/lives/${part.id}`}>
+          <b>{part.name}</b>
+        </Link>
+        <div className="quiet">{part.slotKind}</div>
+      </td>
+      <td>{money(part.priceMinor, site.currency)}</td>
+      <td>{amount(part.tradeInterval, part.agesBy)}</td>
+      <td>{stands.join(', ')}</td>
+      {edits && (
+        <td className={classes.acts}>
+          <Edits
+            name={part.name}
+            onChange={() => onDo({ what: 'part', from: part, copy: false })}
+            onCopy={() => onDo({ what: 'part', from: part, copy: true })}
+          />
+        </td>
+      )}
+    </tr>
+  )
+}
+
+function Edits({ name, onChange, onCopy }: { name: string; onChange: () => void; onCopy: () => void }) {
+  return (
+    <>
+      <Button size="compact-sm" variant="default" onClick={onChange} aria-label={`Change ${name}`}>
+        Change
+      </Button>{' '}
+      <Button size="compact-sm" variant="default" onClick={onCopy} aria-label={`Copy ${name}`}>
+        Copy
+      </Button>
+    </>
+  )
+}

@@ -1,0 +1,236 @@
+import { ActionIcon, Button, Checkbox, MultiSelect, Select, TextInput } from '@mantine/core'
+import { IconX } from '@tabler/icons-react'
+import { useState } from 'react'
+import type { Kit, MachineLimits, ModelSlot, PartType, PrinterModel } from '@diatribon/contract'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { newKey, useAction } from '../ui/useAction.ts'
+import classes from './Catalogue.module.css'
+
+const usualLimits: MachineLimits = {
+  plateXMm: 220,
+  plateYMm: 220,
+  heightMm: 250,
+  nozzleMaxC: 260,
+  bedMaxC: 100,
+  chamberMaxC: null,
+  enclosed: false,
+  filamentMm: 1.75,
+  tools: 1,
+  accelerationMmPerS2: 1000,
+  maxSpeedMmPerS: 150,
+}
+
+const limitFields: [field: keyof MachineLimits, label: string][] = [
+  ['plateXMm', 'Plate across, mm'],
+  ['plateYMm', 'Plate deep, mm'],
+  ['heightMm', 'Height, mm'],
+  ['nozzleMaxC', 'Nozzle at most, °C'],
+  ['bedMaxC', 'Bed at most, °C'],
+  ['chamberMaxC', 'Chamber at most, °C (empty: none)'],
+  ['filamentMm', 'Filament, mm'],
+  ['tools', 'Tools'],
+  ['accelerationMmPerS2', 'Acceleration, mm/s²'],
+  ['maxSpeedMmPerS', 'Top speed, mm/s'],
+]
+
+/** A printer model: new, changed, or copied from another. */
+export function ModelForm(props: {
+  from: PrinterModel | null
+  copy: boolean
+  catalogue: PartType[]
+  onClose: () => void
+}) {
+  const { from, copy, catalogue, onClose } = props
+  const changing = from !== null && !copy
+  const { submit, problem, fields, busy } = useAction(changing ? 'Model changed' : 'Model added', onClose)
+  const [make, setMake] = useState(from?.make ?? '')
+  const [name, setName] = useState(copy ? `${from!.name} (copy)` : (from?.name ?? ''))
+  const [build, setBuild] = useState(from?.build ?? '')
+  const [slots, setSlots] = useState<(ModelSlot & { key: string })[]>(
+    (from?.slots ?? [{ name: 'Nozzle', kind: 'nozzle' }]).map((slot) => ({ ...slot, key: newKey() })),
+  )
+  const [limits, setLimits] = useState<MachineLimits>(from?.limits ?? usualLimits)
+  const [kits, setKits] = useState<(Kit & { key: string })[]>(
+    (from?.kits ?? []).map((kit) => ({ ...kit, key: newKey() })),
+  )
+  const kinds = [...new Set(catalogue.map(({ slotKind }) => slotKind))]
+  const setSlot = (key: string, change: Partial<ModelSlot>) =>
+    setSlots(slots.map((slot) => (slot.key === key ? { ...slot, ...change } : slot)))
+  const names = slots.map((slot) => slot.name).filter(Boolean)
+  return (
+    <ActionDialog
+      title={changing ? `Change: ${from.make} ${from.name}` : 'New printer model'}
+      verb={changing ? 'Change' : 'Add'}
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: changing ? 'change-model' : 'add-model',
+          modelId: changing ? from.id : newKey(),
+          make,
+          name,
+          build,
+          slots: slots.map(({ key: _, partTypeId, replaceEvery, ...slot }) => ({
+            ...slot,
+            ...(partTypeId ? { partTypeId } : {}),
+            ...(replaceEvery ? { replaceEvery } : {}),
+          })),
+          limits,
+          kits: kits.map(({ key: _, ...kit }) => kit),
+        })
+      }
+    >
+      {changing && (
+        <p className="quiet" style={{ marginTop: 0 }}>
+          Limits hold for all its printers from now on; slots for those taken in later.
+        </p>
+      )}
+      <div className={classes.grid}>
+        <TextInput
+          label="Make"
+          required
+          maxLength={60}
+          value={make}
+          onChange={(e) => setMake(e.currentTarget.value)}
+          error={fields.make}
+          data-autofocus
+        />
+        <TextInput
+          label="Model"
+          required
+          maxLength={60}
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+          error={fields.name}
+        />
+      </div>
+      <TextInput
+        label="How it is built"
+        description="Such as: guided feed, carriage on wheels."
+        required
+        mt="sm"
+        maxLength={200}
+        value={build}
+        onChange={(e) => setBuild(e.currentTarget.value)}
+        error={fields.build}
+      />
+      <h3 className={classes.part}>Limits, from the maker’s sheet</h3>
+      <div className={classes.grid}>
+        {limitFields.map(([field, label]) => (
+          <FigureField
+            key={field}
+            label={label}
+            mt={0}
+            value={(limits[field] as number | null) ?? undefined}
+            onChange={(value) => setLimits({ ...limits, [field]: value ?? (field === 'chamberMaxC' ? null : 0) })}
+            error={fields[`limits.${field}`]}
+          />
+        ))}
+      </div>
+      <Checkbox
+        label="Enclosed"
+        mt="sm"
+        size="md"
+        checked={limits.enclosed}
+        onChange={({ currentTarget }) => setLimits({ ...limits, enclosed: currentTarget.checked })}
+      />
+      <h3 className={classes.part}>Slots</h3>
+      {slots.map((slot, i) => (
+        <fieldset key={slot.key} className={classes.slot} aria-label={`Slot ${i + 1}`}>
+          <TextInput
+            label="Name"
+            size="sm"
+            required
+            value={slot.name}
+            onChange={(e) => setSlot(slot.key, { name: e.currentTarget.value })}
+            error={fields[`slots.${i}.name`]}
+          />
+          <Select
+            label="Takes a"
+            size="sm"
+            searchable
+            data={[...new Set([...kinds, slot.kind].filter(Boolean))]}
+            value={slot.kind || null}
+            onChange={(kind) => setSlot(slot.key, { kind: kind ?? '', partTypeId: undefined })}
+            error={fields[`slots.${i}.kind`]}
+          />
+          <Select
+            label="Usual part"
+            size="sm"
+            clearable
+            clearButtonProps={{ 'aria-label': 'No usual part' }}
+            data={catalogue
+              .filter(({ slotKind }) => slotKind === slot.kind)
+              .map((t) => ({ value: t.id, label: t.name }))}
+            value={slot.partTypeId ?? null}
+            onChange={(partTypeId) => setSlot(slot.key, { partTypeId: partTypeId ?? undefined })}
+          />
+          <FigureField
+            label="Replace every"
+            size="sm"
+            mt={0}
+            placeholder="as the catalogue"
+            value={slot.replaceEvery}
+            onChange={(replaceEvery) => setSlot(slot.key, { replaceEvery })}
+          />
+          <ActionIcon
+            variant="subtle"
+            size="lg"
+            color="var(--ink)"
+            aria-label={`Remove slot ${slot.name || i + 1}`}
+            onClick={() => setSlots(slots.filter(({ key }) => key !== slot.key))}
+          >
+            <IconX size={18} aria-hidden />
+          </ActionIcon>
+        </fieldset>
+      ))}
+      <Button
+        size="sm"
+        variant="default"
+        mt="xs"
+        onClick={() => setSlots([...slots, { name: '', kind: '', key: newKey() }])}
+      >
+        One more slot
+      </Button>
+      <h3 className={classes.part}>Kits: changed together</h3>
+      {kits.map((kit, i) => (
+        <fieldset key={kit.key} className={classes.kit} aria-label={`Kit ${i + 1}`}>
+          <TextInput
+            label="Name"
+            size="sm"
+            required
+            value={kit.name}
+            onChange={(e) => setKits(kits.map((k) => (k.key === kit.key ? { ...k, name: e.currentTarget.value } : k)))}
+          />
+          <MultiSelect
+            label="Slots"
+            size="sm"
+            data={[...new Set(names)]}
+            value={kit.slots}
+            onChange={(chosen) => setKits(kits.map((k) => (k.key === kit.key ? { ...k, slots: chosen } : k)))}
+            error={fields[`kits.${i}.slots`]}
+          />
+          <ActionIcon
+            variant="subtle"
+            size="lg"
+            color="var(--ink)"
+            aria-label={`Remove kit ${kit.name || i + 1}`}
+            onClick={() => setKits(kits.filter(({ key }) => key !== kit.key))}
+          >
+            <IconX size={18} aria-hidden />
+          </ActionIcon>
+        </fieldset>
+      ))}
+      <Button
+        size="sm"
+        variant="default"
+        mt="xs"
+        onClick={() => setKits([...kits, { name: '', slots: [], key: newKey() }])}
+      >
+        One more kit
+      </Button>
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,199 @@
+import { Button, Checkbox, Group, TagsInput, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { Device, NewDevice } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { call } from '../ui/api.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import table from '../ui/Table.module.css'
+import { useAction } from '../ui/useAction.ts'
+import { ago } from '../ui/words.ts'
+import classes from './Workshop.module.css'
+
+const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
+const order = [1, 2, 3, 4, 5, 6, 0]
+
+const rooms: [to: string, name: string, words: string][] = [
+  ['/take-in', 'Take a printer in', 'Name, place, parts, and the measuring that becomes its baseline'],
+  ['/catalogue', 'Catalogue', 'Printer models and part types'],
+  ['/spools', 'Spools', 'Filament in the stores, and what is left'],
+  ['/import', 'Import and export', 'Printers, usage and past part changes as CSV'],
+  ['/bench', 'Bench', 'The same sums for any figures'],
+]
+
+/** What is set up once and seldom changed, and the way to the rooms behind the floor. */
+export function WorkshopPage() {
+  const { may } = useSession()
+  return (
+    <>
+      <h1>Workshop</h1>
+      <ul className={classes.rooms}>
+        {rooms.map(([to, name, words]) => (
+          <li key={to}>
+            <Link to={to}>
+              <b>{name}</b>
+              <span className="quiet">{words}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <section aria-labelledby="labels" className={classes.sheet}>
+        <h2 id="labels">Labels</h2>
+        <p className="quiet">A4 sheets with QR codes: scanned, they open the page; the address stands under each.</p>
+        <ul>
+          {(['printers', 'slots', 'spools'] as const).map((of) => (
+            <li key={of}>
+              {of}:{' '}
+              <a href={`/api/reports/labels?of=${of}&size=large`} target="_blank" rel="noreferrer">
+                63.5 × 38.1 mm
+              </a>
+              ,{' '}
+              <a href={`/api/reports/labels?of=${of}&size=small`} target="_blank" rel="noreferrer">
+                38.1 × 21.2 mm
+              </a>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <Calendar />
+      {may('connect devices') && <Devices />}
+    </>
+  )
+}
+
+/** Days on which nobody is here: no printer is expected to run then. */
+function Calendar() {
+  const { site, may } = useSession()
+  const [closedWeekdays, setWeekdays] = useState(site.closedWeekdays.map(String))
+  const [closedDays, setDays] = useState(site.closedDays)
+  const { submit, problem, fields, busy } = useAction('Calendar set', () => undefined)
+  const edits = may('set up the site')
+  return (
+    <form
+      className={classes.sheet}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void submit({ kind: 'set-calendar', closedWeekdays: closedWeekdays.map(Number), closedDays })
+      }}
+    >
+      <h2>Closed days</h2>
+      <p className="quiet">Forecasts and due dates leave them out.</p>
+      <Checkbox.Group value={closedWeekdays} onChange={setWeekdays} label="Every week on">
+        <Group mt={6} gap="md">
+          {order.map((day) => (
+            <Checkbox key={day} value={String(day)} label={weekdays[day]} size="md" disabled={!edits} />
+          ))}
+        </Group>
+      </Checkbox.Group>
+      <TagsInput
+        label="Single days"
+        description="As 2026-12-25; Enter after each."
+        mt="sm"
+        value={closedDays}
+        onChange={setDays}
+        disabled={!edits}
+        error={Object.values(fields)[0]}
+      />
+      <Problem error={problem} />
+      {edits && (
+        <Button type="submit" size="sm" mt="sm" loading={busy}>
+          Set the calendar
+        </Button>
+      )}
+    </form>
+  )
+}
+
+/** Machines that report for themselves. A token is shown once. */
+function Devices() {
+  const { nowMs } = useSession()
+  const devices = useSWR<Device[]>('/api/devices')
+  const [name, setName] = useState('')
+  const [made, setMade] = useState<NewDevice | null>(null)
+  const [problem, setProblem] = useState<unknown>(null)
+  const attempt = (work: Promise<unknown>) => {
+    setProblem(null)
+    void work.then(() => devices.mutate(), setProblem)
+  }
+  return (
+    <section aria-labelledby="devices" className={classes.sheet}>
+      <h2 id="devices">Devices</h2>
+      <p className="quiet">
+        A printer’s controller or a scale may report through the same door as people, with a token of its own. How:
+        devices/README.md in the source, and <a href="/api/docs">/api/docs</a>.
+      </p>
+      <AsyncView of={devices}>
+        {(list) =>
+          list.length === 0 ? (
+            <p>No device is connected.</p>
+          ) : (
+            <div className={table.frame}>
+              <table className={table.table} aria-labelledby="devices">
+                <thead>
+                  <tr>
+                    <th>Device</th>
+                    <th>Last heard of</th>
+                    <th>
+                      <span className="unseen">Actions</span>
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {list.map(({ id, name: device, lastSeenAt, revokedAt }) => (
+                    <tr key={id}>
+                      <td>{device}</td>
+                      <td>{revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never'}</td>
+                      <td className={table.right}>
+                        {!revokedAt && (
+                          <Button
+                            size="compact-sm"
+                            variant="default"
+                            aria-label={`Revoke ${device}`}
+                            onClick={() => attempt(call('DELETE', `/api/devices/${id}`))}
+                          >
+                            Revoke
+                          </Button>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )
+        }
+      </AsyncView>
+      <form
+        className={classes.connect}
+        onSubmit={(event) => {
+          event.preventDefault()
+          attempt(
+            call<NewDevice>('POST', '/api/devices', { name }).then((answer) => {
+              setMade(answer)
+              setName('')
+            }),
+          )
+        }}
+      >
+        <TextInput
+          label="Name of a new device"
+          required
+          maxLength={60}
+          value={name}
+          onChange={(e) => setName(e.currentTarget.value)}
+        />
+        <Button type="submit" size="md">
+          Connect
+        </Button>
+      </form>
+      <Problem error={problem} />
+      {made && (
+        <p role="status" className={classes.token}>
+          The token of {made.device.name}, shown this once: <code>{made.token}</code>
+        </p>
+      )}
+    </section>
+  )
+}

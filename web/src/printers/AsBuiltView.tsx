@@ -1,0 +1,117 @@
+import { TextInput } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import type { AsBuilt, PrinterHead } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { FactList } from '../ui/FactList.tsx'
+import { day, hours, number } from '../ui/words.ts'
+import table from '../ui/Table.module.css'
+
+/** A printer as it stands, or as it stood on any day: what sits in its slots, and what it may do for that. */
+export function AsBuiltView({ printer }: { printer: PrinterHead }) {
+  const { site, nowMs } = useSession()
+  const [on, setOn] = useState('')
+  const at = on ? `?at=${encodeURIComponent(new Date(`${on}T23:59:59`).toISOString())}` : ''
+  const today = new Date(nowMs()).toISOString().slice(0, 10)
+  const built = useSWR<AsBuilt>(`/api/printers/${printer.id}/as-built${on && on < today ? at : ''}`)
+  return (
+    <section aria-label="As built">
+      <TextInput
+        type="date"
+        label="As built on"
+        description="Empty: now."
+        max={today}
+        value={on}
+        onChange={(e) => setOn(e.currentTarget.value)}
+        style={{ maxWidth: 220 }}
+      />
+      <AsyncView of={built}>
+        {({ slots, limits, counters, baseline }) => (
+          <>
+            <FactList
+              facts={[
+                ['Running hours', hours(counters.hours)],
+                ['Prints', number(Math.round(counters.prints), 6)],
+                ['Filament', `${number(Math.round(counters.metres), 6)} m`],
+                ['of it abrasive', `${number(Math.round(counters.abrasiveMetres), 6)} m`],
+                ['Here for', `${number(Math.round(counters.days), 6)} days`],
+              ]}
+            />
+            <h2>What it may do</h2>
+            {limits ? (
+              <FactList
+                facts={[
+                  ['Plate', `${limits.model.plateXMm} × ${limits.model.plateYMm} mm, ${limits.model.heightMm} mm high`],
+                  [
+                    'Nozzle at most',
+                    `${limits.nozzleMaxC} °C${limits.nozzleLimitedBy ? `, because of its ${limits.nozzleLimitedBy}` : ''}`,
+                  ],
+                  ['Bed at most', `${limits.model.bedMaxC} °C`],
+                  [
+                    'Abrasive filament',
+                    limits.abrasiveForbiddenBy.length > 0
+                      ? `no: it would eat the ${limits.abrasiveForbiddenBy.join(' and the ')}`
+                      : 'yes',
+                  ],
+                  ['Enclosed', limits.model.enclosed ? 'yes' : 'no'],
+                  ['Filament', `${limits.model.filamentMm} mm`],
+                ]}
+              />
+            ) : (
+              <p>The limits of this model are not in the catalogue, so job files cannot be checked against it.</p>
+            )}
+            <div className={table.frame} style={{ marginTop: 12 }}>
+              <table className={table.table} aria-label="Slots">
+                <thead>
+                  <tr>
+                    <th>Slot</th>
+                    <th>Part</th>
+                    <th>Since</th>
+                    <th className={table.right}>Hours</th>
+                    <th className={table.right}>Prints</th>
+                    <th className={table.right}>Metres</th>
+                    <th className={table.right}>Days</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {slots.map(({ id, name, part }) => (
+                    <tr key={id}>
+                      <th scope="row">{name}</th>
+                      {part ? (
+                        <>
+                          <td>{part.name}</td>
+                          <td>{day(part.fittedAt, site.timeZone)}</td>
+                          <td className={table.right}>
+                            {part.ageIsKnown ? '' : 'at least '}
+                            {hours(part.age.hours)}
+                          </td>
+                          <td className={table.right}>{number(Math.round(part.age.prints), 6)}</td>
+                          <td className={table.right}>{number(Math.round(part.age.metres), 6)}</td>
+                          <td className={table.right}>{number(Math.round(part.age.days), 6)}</td>
+                        </>
+                      ) : (
+                        <td colSpan={6}>empty</td>
+                      )}
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+            <h2 style={{ marginTop: 16 }}>Baseline</h2>
+            {baseline.length === 0 ? (
+              <p className="quiet">Nothing was measured when it was taken in.</p>
+            ) : (
+              <FactList
+                facts={baseline.map(({ name, value, unit, choice }) => [
+                  name,
+                  [value === null ? null : number(value), unit, choice].filter((word) => word !== null).join(' '),
+                ])}
+              />
+            )}
+          </>
+        )}
+      </AsyncView>
+    </section>
+  )
+}

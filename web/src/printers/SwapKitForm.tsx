@@ -1,0 +1,86 @@
+import { Select, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { Caution } from '../parts/Caution.tsx'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { useAction } from '../ui/useAction.ts'
+import { WhenField } from '../ui/WhenField.tsx'
+import { amount } from '../ui/words.ts'
+
+/** What belongs together is changed in one go, each part with its own reason. */
+export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kitName: string; onClose: () => void }) {
+  const { printer, slots, kits } = page
+  const kit = kits.find(({ name }) => name === kitName)!
+  const members = slots.filter(({ name }) => kit.slots.includes(name))
+  const { data: catalogue } = useSWR<PartType[]>('/api/parts')
+  const { submit, problem, busy } = useAction(`${printer.name}: ${kit.name} swapped`, onClose)
+  const [reasons, setReasons] = useState<Record<string, RemovalReason>>({})
+  const [picked, setPicked] = useState<Record<string, string>>({})
+  const [note, setNote] = useState('')
+  const [at, setAt] = useState<string>()
+  const [missing, setMissing] = useState<string | null>(null)
+  const onSubmit = () => {
+    const swaps = members.map(({ id, duty }) => ({
+      slotId: id,
+      ...(duty ? { fittingId: duty.fittingId } : {}),
+      removalReason: reasons[id],
+      partTypeId: picked[id] ?? duty?.partType.id,
+    }))
+    const open = swaps.findIndex(({ removalReason, partTypeId }) => !removalReason || !partTypeId)
+    if (open >= 0) return setMissing(`Say why the old part comes out of ${members[open]!.name}, and what goes in.`)
+    setMissing(null)
+    void submit({
+      kind: 'swap-kit',
+      printerId: printer.id,
+      kit: kit.name,
+      swaps: swaps.map((swap) => ({ ...swap, removalReason: swap.removalReason!, partTypeId: swap.partTypeId! })),
+      ...(note.trim() ? { note: note.trim() } : {}),
+      ...(at ? { at } : {}),
+    })
+  }
+  return (
+    <ActionDialog
+      title={`${kit.name}: ${printer.name}`}
+      verb="Swap all"
+      busy={busy}
+      problem={missing ? new Error(missing) : problem}
+      onClose={onClose}
+      onSubmit={onSubmit}
+    >
+      <Caution slotKinds={members.map(({ kind }) => kind)} />
+      {members.map(({ id, name, kind, duty }) => (
+        <fieldset key={id} style={{ border: '1px solid var(--rule)', margin: '8px 0', padding: '4px 12px 12px' }}>
+          <legend>
+            <b>{name}</b>
+            {duty && ` ${duty.partType.name}, ${amount(duty.age, duty.clock)} old`}
+          </legend>
+          <Select
+            label={`Why does the old ${name} come out?`}
+            data={[...removalReasons]}
+            value={reasons[id] ?? null}
+            onChange={(value) => setReasons({ ...reasons, [id]: value as RemovalReason })}
+            allowDeselect={false}
+          />
+          <Select
+            label={`New part in ${name}`}
+            mt="xs"
+            data={(catalogue ?? []).filter((t) => t.slotKind === kind).map((t) => ({ value: t.id, label: t.name }))}
+            value={picked[id] ?? duty?.partType.id ?? null}
+            onChange={(value) => value && setPicked({ ...picked, [id]: value })}
+            allowDeselect={false}
+          />
+        </fieldset>
+      ))}
+      <Textarea
+        label="Note (optional)"
+        autosize
+        minRows={2}
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+      />
+      <WhenField value={at} onChange={setAt} />
+    </ActionDialog>
+  )
+}

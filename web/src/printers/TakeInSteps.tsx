@@ -1,0 +1,230 @@
+import { Button, Select, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import useSWR from 'swr'
+import type { AsBuilt, BaselineReading, BaselineValue, PrinterPage } from '@diatribon/contract'
+import { skewFromDiagonals } from '@diatribon/core'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import { useAction } from '../ui/useAction.ts'
+import { number } from '../ui/words.ts'
+import { takeInGuide, type GuideStep } from './takeInGuide.ts'
+import classes from './TakeIn.module.css'
+import { usePrinter } from './usePrinter.ts'
+
+/** The measuring, one step per screen; what is done stays done, on whatever device somebody goes on. */
+export function TakeInSteps({ id }: { id: string }) {
+  const page = usePrinter(id)
+  const built = useSWR<AsBuilt>(`/api/printers/${id}/as-built`)
+  return (
+    <AsyncView of={page}>
+      {(data) => <AsyncView of={built}>{({ baseline }) => <Steps page={data} baseline={baseline} />}</AsyncView>}
+    </AsyncView>
+  )
+}
+
+function Steps({ page, baseline }: { page: PrinterPage; baseline: BaselineReading[] }) {
+  const { may } = useSession()
+  const { printer, stepsDone } = page
+  const firstOpen = takeInGuide.findIndex(({ step }) => !stepsDone.includes(step))
+  const [at, setAt] = useState<number | null>(null)
+  const current = at ?? (firstOpen < 0 ? takeInGuide.length : firstOpen)
+  const step = takeInGuide[current]
+  if (printer.state !== 'being taken in')
+    return (
+      <>
+        <h1>{printer.name} is taken in</h1>
+        <p>
+          <Link to={`/printers/${printer.id}`}>To the printer</Link>
+        </p>
+      </>
+    )
+  return (
+    <>
+      <p style={{ margin: 0 }}>
+        <Link to={`/printers/${printer.id}`}>{printer.name}</Link>
+      </p>
+      <h1>Take in {printer.name}</h1>
+      <ol className={classes.steps} aria-label="Steps">
+        {takeInGuide.map(({ step: name, title }, i) => (
+          <li key={name} aria-current={i === current ? 'step' : undefined}>
+            <button type="button" className={i === current ? classes.now : undefined} onClick={() => setAt(i)}>
+              {stepsDone.includes(name) ? '✓ ' : ''}
+              {title}
+            </button>
+          </li>
+        ))}
+        <li aria-current={current === takeInGuide.length ? 'step' : undefined}>
+          <button
+            type="button"
+            className={current === takeInGuide.length ? classes.now : undefined}
+            onClick={() => setAt(takeInGuide.length)}
+          >
+            Into service
+          </button>
+        </li>
+      </ol>
+      {!may('measure printers') && (
+        <p className="quiet">Measuring is for technicians and leads; you can follow it here.</p>
+      )}
+      {step ? (
+        <StepForm
+          key={step.step}
+          printerId={printer.id}
+          step={step}
+          before={baseline.filter((reading) => reading.step === step.step)}
+          onDone={() => setAt(current + 1)}
+          onSkip={() => setAt(current + 1)}
+        />
+      ) : (
+        <FinishForm page={page} />
+      )}
+    </>
+  )
+}
+
+function StepForm(props: {
+  printerId: string
+  step: GuideStep
+  before: BaselineReading[]
+  onDone: () => void
+  onSkip: () => void
+}) {
+  const { printerId, step, before, onDone, onSkip } = props
+  const { may } = useSession()
+  const { submit, problem, busy } = useAction(`${step.title}: kept as baseline`, onDone)
+  const [figures, setFigures] = useState<Record<string, number | undefined>>(
+    Object.fromEntries(before.map(({ name, value }) => [name, value ?? undefined])),
+  )
+  const [choices, setChoices] = useState<Record<string, string | null>>(
+    Object.fromEntries(before.map(({ name, choice }) => [name, choice])),
+  )
+  const [note, setNote] = useState('')
+  const [missing, setMissing] = useState<string | null>(null)
+  const set = (name: string, value: number | undefined) => {
+    const next = { ...figures, [name]: value }
+    const [a, b] = [next['diagonal 1'], next['diagonal 2']]
+    // The skew follows from the diagonals; it can also be typed.
+    if (name.startsWith('diagonal') && a && b) next.skew = Math.round(skewFromDiagonals(a, b) * 1000) / 1000
+    setFigures(next)
+  }
+  const onSubmit = () => {
+    const values = step.values.flatMap(({ name, unit, choices: possible }): BaselineValue[] => {
+      if (possible) return choices[name] ? [{ name, choice: choices[name]! }] : []
+      return figures[name] === undefined ? [] : [{ name, value: figures[name]!, ...(unit ? { unit } : {}) }]
+    })
+    if (values.length === 0) return setMissing('Nothing has been measured yet. Measure, or leave the step out.')
+    setMissing(null)
+    void submit({
+      kind: 'record-baseline',
+      printerId,
+      step: step.step,
+      values,
+      ...(note.trim() ? { note: note.trim() } : {}),
+    })
+  }
+  return (
+    <form
+      className={classes.sheet}
+      onSubmit={(event) => {
+        event.preventDefault()
+        onSubmit()
+      }}
+    >
+      <h2>{step.title}</h2>
+      {step.look.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
+      {step.caution && (
+        <p role="note" className={classes.caution}>
+          <b aria-hidden>⚠ </b>
+          {step.caution} This does not replace the maker’s manual, local codes or licensed practice.
+        </p>
+      )}
+      {step.values.map(({ name, unit, choices: possible, hint }) =>
+        possible ? (
+          <Select
+            key={name}
+            label={name}
+            mt="sm"
+            data={possible}
+            value={choices[name] ?? null}
+            onChange={(value) => setChoices({ ...choices, [name]: value })}
+          />
+        ) : (
+          <FigureField
+            key={name}
+            label={unit ? `${name}, in ${unit}` : name}
+            description={hint}
+            size="lg"
+            value={figures[name]}
+            onChange={(value) => set(name, value)}
+          />
+        ),
+      )}
+      <Textarea
+        label="Note (optional)"
+        mt="sm"
+        autosize
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+      />
+      <Problem error={missing ? new Error(missing) : problem} />
+      <div className={classes.buttons}>
+        <Button type="submit" loading={busy} disabled={!may('measure printers')}>
+          Keep and go on
+        </Button>
+        <Button variant="default" onClick={onSkip}>
+          Leave it out for now
+        </Button>
+      </div>
+    </form>
+  )
+}
+
+function FinishForm({ page }: { page: PrinterPage }) {
+  const { printer, stepsDone } = page
+  const { may } = useSession()
+  const navigate = useNavigate()
+  const left = takeInGuide.filter(({ step }) => !stepsDone.includes(step))
+  const { submit, problem, busy } = useAction(
+    `${printer.name} is in service`,
+    () => void navigate(`/printers/${printer.id}`),
+  )
+  const [note, setNote] = useState('')
+  return (
+    <form
+      className={classes.sheet}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void submit({ kind: 'finish-take-in', printerId: printer.id, ...(note.trim() ? { note: note.trim() } : {}) })
+      }}
+    >
+      <h2>Into service</h2>
+      {left.length === 0 ? (
+        <p>All {number(takeInGuide.length)} steps are done. Everything measured is its baseline from now on.</p>
+      ) : (
+        <p role="note">
+          Not measured: <b>{left.map(({ title }) => title).join(', ')}</b>. What has no baseline cannot be compared
+          later; say why it is left out.
+        </p>
+      )}
+      <Textarea
+        label={left.length === 0 ? 'Note (optional)' : 'Why are steps left out?'}
+        required={left.length > 0}
+        autosize
+        minRows={2}
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+      />
+      <Problem error={problem} />
+      <Button type="submit" loading={busy} mt="md" disabled={!may('measure printers')}>
+        Into service
+      </Button>
+    </form>
+  )
+}

@@ -1,0 +1,222 @@
+import { Button, Checkbox, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { useSearchParams } from 'react-router'
+import useSWR from 'swr'
+import type { Spool } from '@diatribon/contract'
+import classes from '../parts/Catalogue.module.css'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import table from '../ui/Table.module.css'
+import { newKey, useAction } from '../ui/useAction.ts'
+import { ago, number } from '../ui/words.ts'
+
+/** Spools of filament, and how much is left on each. */
+export function SpoolsPage() {
+  const { may, nowMs } = useSession()
+  const spools = useSWR<Spool[]>('/api/stores/spools')
+  const [search] = useSearchParams()
+  const [weighing, setWeighing] = useState<string | null>(search.get('spool'))
+  const [adding, setAdding] = useState(false)
+  const scanned = spools.data?.find(({ id }) => id === weighing)
+  return (
+    <>
+      <div className={classes.head} style={{ marginTop: 0 }}>
+        <h1 style={{ flex: 1 }}>Spools</h1>
+        <a href="/api/reports/labels?of=spools" target="_blank" rel="noreferrer">
+          Labels (PDF)
+        </a>
+        {may('keep the stores') && (
+          <Button size="sm" onClick={() => setAdding(true)}>
+            New spool
+          </Button>
+        )}
+      </div>
+      <AsyncView of={spools}>
+        {(rows) =>
+          rows.length === 0 ? (
+            <Nothing title="No spool in the stores yet." />
+          ) : (
+            <div className={table.frame}>
+              <table className={table.table} aria-label="Spools">
+                <thead>
+                  <tr>
+                    <th>Spool</th>
+                    <th className={table.right}>Left</th>
+                    <th>Known from</th>
+                    <th>
+                      <span className="unseen">Actions</span>
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map((spool) => (
+                    <tr key={spool.id}>
+                      <td>
+                        <b>{spool.name}</b>
+                        <div className="quiet">
+                          {spool.material}, {spool.diameterMm} mm{spool.abrasive ? ', abrasive' : ''}
+                        </div>
+                      </td>
+                      <td className={table.right}>
+                        {spool.finishedAt ? (
+                          'used up'
+                        ) : (
+                          <>
+                            <b>{Math.round(spool.leftMetres)} m</b>
+                            <div className="quiet">{number(spool.leftGrams, 3)} g</div>
+                          </>
+                        )}
+                      </td>
+                      <td>
+                        {spool.weighedAt
+                          ? `weighed ${ago(spool.weighedAt, nowMs())}`
+                          : 'its weight when new, less its jobs'}
+                      </td>
+                      <td className={classes.acts}>
+                        {!spool.finishedAt && may('weigh spools') && (
+                          <Button
+                            size="compact-sm"
+                            variant="default"
+                            onClick={() => setWeighing(spool.id)}
+                            aria-label={`Weigh ${spool.name}`}
+                          >
+                            Weigh
+                          </Button>
+                        )}
+                      </td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          )
+        }
+      </AsyncView>
+      {scanned && may('weigh spools') && <WeighForm spool={scanned} onClose={() => setWeighing(null)} />}
+      {adding && <SpoolForm onClose={() => setAdding(false)} />}
+    </>
+  )
+}
+
+function WeighForm({ spool, onClose }: { spool: Spool; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction(`${spool.name} weighed`, onClose)
+  const [grams, setGrams] = useState<number | undefined>()
+  const net = grams === undefined ? null : grams - spool.tareGrams
+  return (
+    <ActionDialog
+      title={`Weigh: ${spool.name}`}
+      verb="Weigh"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'weigh-spool', spoolId: spool.id, grossGrams: grams ?? 0 })}
+    >
+      <FigureField
+        label="The scale shows, in grams"
+        description={`With its spool, which weighs ${spool.tareGrams} g empty.`}
+        required
+        min={0}
+        size="lg"
+        value={grams}
+        onChange={setGrams}
+        error={fields.grossGrams}
+        data-autofocus
+      />
+      <p aria-live="polite" style={{ minHeight: '1.5em' }}>
+        {net !== null && net >= 0 && `${number(net, 3)} g of filament are left.`}
+      </p>
+    </ActionDialog>
+  )
+}
+
+function SpoolForm({ onClose }: { onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Spool added', onClose)
+  const [name, setName] = useState('')
+  const [material, setMaterial] = useState('')
+  const [abrasive, setAbrasive] = useState(false)
+  const [diameterMm, setDiameter] = useState<number | undefined>(1.75)
+  const [densityGPerCm3, setDensity] = useState<number | undefined>(1.24)
+  const [netGrams, setNet] = useState<number | undefined>(1000)
+  const [tareGrams, setTare] = useState<number | undefined>()
+  return (
+    <ActionDialog
+      title="New spool"
+      verb="Add"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'add-spool',
+          spoolId: newKey(),
+          name,
+          material,
+          abrasive,
+          diameterMm: diameterMm ?? 0,
+          densityGPerCm3: densityGPerCm3 ?? 0,
+          netGrams: netGrams ?? 0,
+          tareGrams: tareGrams ?? 0,
+        })
+      }
+    >
+      <TextInput
+        label="Name or number"
+        required
+        maxLength={80}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        error={fields.name}
+        data-autofocus
+      />
+      <TextInput
+        label="Material"
+        required
+        mt="sm"
+        maxLength={60}
+        value={material}
+        onChange={(e) => setMaterial(e.currentTarget.value)}
+        error={fields.material}
+      />
+      <Checkbox
+        label="Abrasive (glow, carbon, metal, wood): eats brass nozzles"
+        mt="sm"
+        size="md"
+        checked={abrasive}
+        onChange={({ currentTarget }) => setAbrasive(currentTarget.checked)}
+      />
+      <FigureField
+        label="Diameter, in mm"
+        required
+        value={diameterMm}
+        onChange={setDiameter}
+        error={fields.diameterMm}
+      />
+      <FigureField
+        label="Density, in g/cm³"
+        description="From the maker’s sheet."
+        required
+        value={densityGPerCm3}
+        onChange={setDensity}
+        error={fields.densityGPerCm3}
+      />
+      <FigureField
+        label="Filament on it, in grams"
+        required
+        value={netGrams}
+        onChange={setNet}
+        error={fields.netGrams}
+      />
+      <FigureField
+        label="Empty spool, in grams"
+        description="From the maker’s sheet, or weigh an empty one."
+        required
+        value={tareGrams}
+        onChange={setTare}
+        error={fields.tareGrams}
+      />
+    </ActionDialog>
+  )
+}
