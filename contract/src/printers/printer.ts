@@ -58,7 +58,7 @@ export interface RibbonMark {
   seq: number
   runHours: number
   at: string
-  kind: 'count' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release'
+  kind: 'count' | 'job' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release'
   words: string
 }
 

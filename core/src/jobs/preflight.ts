@@ -123,7 +123,7 @@ export function preflight(job: JobDemand, filling: Filling | null, printer: Prin
       find(
         'stop',
         'abrasive',
-        `${filling.name} is abrasive and eats the ${built.abrasiveForbiddenBy.join(' and the ')} of ${name}. ` +
+        `${filling.name} eats the ${built.abrasiveForbiddenBy.join(' and the ')} of ${name}. ` +
           'Fit a hardened one first, or choose another printer.',
       )
     if (filling?.needsEnclosure && !limits.enclosed)

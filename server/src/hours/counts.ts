@@ -1,12 +1,12 @@
 import { and, desc, eq, isNull, lt } from 'drizzle-orm'
 import type { ActionKindName, Counts } from '@diatribon/contract'
-import { gapOf } from '@diatribon/core'
 import { kindOf } from '../actions/index.ts'
 import { actionOf } from '../logbook/logRow.ts'
 import { namesFor } from '../logbook/names.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { logEntry, printer, usage } from '../platform/tables.ts'
+import { gapAt } from './gapAt.ts'
 
 const pageSize = 40
 const dayMs = 24 * 3600_000
@@ -24,6 +24,7 @@ export async function counts(db: Db, printerId: string, before: number | undefin
     .where(and(inForce, before === undefined ? undefined : lt(usage.at, new Date(before))))
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(pageSize * 4)
+  const usages = rows.map(({ row }) => row)
   const page = rows.slice(0, pageSize)
   const names = await namesFor(
     db,
@@ -55,28 +56,9 @@ export async function counts(db: Db, printerId: string, before: number | undefin
       abrasive: u.abrasive,
       words: kindOf(entry.kind as ActionKindName).words(actionOf(entry), names),
       who: names.person(entry.personId),
-      gapHours: u.kind === 'meter' ? gapAt(i) : null,
+      gapHours: gapAt(usages, i),
       explanation: u.explanation,
     })),
     next: rows.length > pageSize ? String(page[page.length - 1]!.row.at.getTime()) : null,
-  }
-
-  /** Gap of the meter reading at place i: what it gained against what was claimed since the one before. */
-  function gapAt(i: number): number | null {
-    const reading = rows[i]!.row
-    const earlier = rows.slice(i + 1).findIndex(({ row: u }) => u.meterHours !== null)
-    if (earlier < 0) return null
-    const last = rows[i + 1 + earlier]!.row
-    const gained =
-      reading.meterBeganAt === null
-        ? reading.meterHours! - last.meterHours!
-        : reading.meterHours! - reading.meterBeganAt
-    const [from, to] = [last.at.getTime(), reading.at.getTime()]
-    const claimedHours = rows.reduce((sum, { row: u }) => {
-      const length = u.at.getTime() - u.fromAt.getTime()
-      const inside = Math.min(to, u.at.getTime()) - Math.max(from, u.fromAt.getTime())
-      return length > 0 && inside > 0 ? sum + (u.hours * inside) / length : sum
-    }, 0)
-    return gapOf({ fromMs: from, toMs: to, meterHours: gained, claimedHours })
   }
 }

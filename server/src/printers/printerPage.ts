@@ -1,6 +1,8 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { PrinterPage, RibbonMark, RunningJob } from '@diatribon/contract'
 import { counterAt } from '@diatribon/core'
+import type { UsageRow } from '../actions/facts.ts'
+import { gapAt } from '../hours/gapAt.ts'
 import { asPoint } from '../hours/placeEvidence.ts'
 import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
 import type { Db } from '../platform/database.ts'
@@ -79,21 +81,15 @@ async function runningJob(db: Db, printerId: string): Promise<RunningJob | null>
 }
 
 async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonMark[]> {
-  const meters = await db
+  const evidence = await db
     .select({ row: usage, hours: counterPoint.hours })
     .from(usage)
     .innerJoin(counterPoint, and(eq(counterPoint.printerId, usage.printerId), eq(counterPoint.at, usage.at)))
-    .where(and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq), isNotNull(usage.meterHours)))
+    .where(and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq)))
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(mostMarks)
-  meters.reverse()
-  const marks: RibbonMark[] = meters.map(({ row: { seq, at, meterHours, meterBeganAt, explanation }, hours }) => ({
-    seq,
-    runHours: hours,
-    at: at.toISOString(),
-    kind: meterBeganAt === null ? (explanation ? 'gap' : 'count') : 'meter reset',
-    words: `Meter at ${meterHours!.toLocaleString('en-GB')} h${explanation ? `. Gap: ${explanation}` : ''}`,
-  }))
+  const rows = evidence.map(({ row }) => row)
+  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, gapAt(rows, i))).reverse()
   const told = await db
     .select()
     .from(logEntry)
@@ -135,6 +131,24 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     })
   }
   return marks
+}
+
+function evidenceMark(row: UsageRow, runHours: number, gapHours: number | null): RibbonMark {
+  const { seq, at, kind, meterHours, meterBeganAt, hours, explanation } = row
+  const said = (value: number) => value.toLocaleString('en-GB', { maximumFractionDigits: 1 })
+  const common = { seq, runHours, at: at.toISOString() }
+  if (meterHours === null)
+    return { ...common, kind: 'job', words: kind === 'idle' ? 'Nothing ran' : `${kind}, ${said(hours)} h` }
+  const gap =
+    gapHours === null
+      ? ''
+      : `, ${said(Math.abs(gapHours))} h ${gapHours > 0 ? 'more' : 'less'} than the jobs say` +
+        (explanation ? `: ${explanation}` : ', not explained')
+  return {
+    ...common,
+    kind: meterBeganAt !== null ? 'meter reset' : gapHours === null ? 'count' : 'gap',
+    words: `Meter at ${meterHours.toLocaleString('en-GB')} h${gap}`,
+  }
 }
 
 /** The point of the curve from which the oldest of these entries is reached. */

@@ -40,12 +40,10 @@ export function passport({ site, page, built, history, address }: PassportOf): P
     `As of ${date(built.at)}. State: ${printer.state}${printer.holdReason ? `, ${printer.holdReason}` : ''}.`,
   ]
   for (const line of lines) pdf.text(plain(line), { width: 140 * mm })
-  pdf
-    .fontSize(7)
-    .text(plain(address), pdf.page.width - (marginMm + 44) * mm, (marginMm + 25) * mm, {
-      width: 44 * mm,
-      align: 'right',
-    })
+  pdf.fontSize(7).text(plain(address), pdf.page.width - (marginMm + 44) * mm, (marginMm + 25) * mm, {
+    width: 44 * mm,
+    align: 'right',
+  })
   pdf.y = Math.max(pdf.y, (marginMm + 34) * mm)
   pdf.x = marginMm * mm
 

@@ -21,10 +21,10 @@ const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm
 
 /** Kinds of filament, as far as a printer cares. Common practice, no source. */
 const fillings = [
-  { name: 'Plain filament', abrasive: false, needsEnclosure: false },
-  { name: 'Abrasive filament (glow, carbon, metal, wood)', abrasive: true, needsEnclosure: false },
-  { name: 'Filament that warps in the open', abrasive: false, needsEnclosure: true },
-  { name: 'Abrasive filament that warps in the open', abrasive: true, needsEnclosure: true },
+  { name: 'Plain filament', more: '', abrasive: false, needsEnclosure: false },
+  { name: 'Abrasive filament', more: ' (glow, carbon, metal, wood)', abrasive: true, needsEnclosure: false },
+  { name: 'Filament that warps in the open', more: '', abrasive: false, needsEnclosure: true },
+  { name: 'Abrasive filament that warps in the open', more: '', abrasive: true, needsEnclosure: true },
 ]
 
 /** Drop a job file, see what it asks for, and which printer can take it. */
@@ -91,9 +91,9 @@ function Checked({ name, figures }: { name: string; figures: JobFigures }) {
   const asked: PreflightRequest = {
     job,
     filling: said && {
-      ...said,
       name: spool?.material ?? said.name,
       abrasive: said.abrasive || (spool?.abrasive ?? false),
+      needsEnclosure: said.needsEnclosure,
     },
     spoolId,
   }
@@ -135,7 +135,7 @@ function Checked({ name, figures }: { name: string; figures: JobFigures }) {
           <Select
             label="What will be printed?"
             placeholder="Say it, to be safe"
-            data={fillings.map((f) => f.name)}
+            data={fillings.map((f) => ({ value: f.name, label: f.name + f.more }))}
             value={filling}
             onChange={setFilling}
           />

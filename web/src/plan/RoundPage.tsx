@@ -100,7 +100,7 @@ function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void })
       <div>
         <b>{left <= 0 ? `${amount(-left, clock)} past` : `in ${amount(left, clock)}`}</b>
         <div className="quiet" title={dueRange ? `8 in 10: ${day(dueRange[0])} to ${day(dueRange[1])}` : undefined}>
-          {left <= 0 ? 'due now' : dueDate ? day(dueDate) : 'does not run'}
+          {left <= 0 ? 'due now' : dueDate ? shortDay(dueDate) : 'does not run'}
           {dueRange && dueRange[0] !== dueRange[1] && ` (${shortDay(dueRange[0])} to ${shortDay(dueRange[1])})`},{' '}
           {intervalIsLearned ? 'learned here' : 'catalogue'}
         </div>

@@ -15,7 +15,8 @@ const spans = [
 const markShapes = {
   count: 'M0 2 L0 8',
   'meter reset': 'M-4 0 H4 M0 0 V10',
-  gap: 'M0 0 V10 M-3 5 H3',
+  job: 'M-2 5 H2',
+  gap: 'M0 0 V10 M-4 3 H4 M-4 7 H4',
   note: 'M-3 1 H3 V8 H-3 Z',
   hold: 'M-4 1 H4 V9 H-4 Z M-4 1 L4 9',
   release: 'M-4 5 L-1 9 L4 1',
@@ -114,7 +115,7 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
             key={`${kind}${seq}`}
             d={markShapes[kind]}
             transform={`translate(${x} ${lanesEnd + 6})`}
-            className={kind === 'count' ? classes.count : classes.mark}
+            className={kind === 'count' || kind === 'job' ? classes.count : kind === 'gap' ? classes.gap : classes.mark}
           >
             <title>{words}</title>
           </path>
@@ -143,6 +144,12 @@ function Legend() {
           <path d="M0 -7 V7" className={classes.due} />
         </svg>
         due
+      </span>
+      <span>
+        <svg width="14" height="14" viewBox="-7 -2 14 14" aria-hidden>
+          <path d={markShapes.gap} className={classes.gap} />
+        </svg>
+        meter and jobs differ
       </span>
       <span>Bold bar: in place now. Upright line: the printer’s hours today.</span>
     </span>

@@ -1,0 +1,57 @@
+import { expect, test } from '@playwright/test'
+import { first, second, signedIn } from './people.ts'
+
+const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
+
+test('a second-hand printer is taken in on a phone, and the measuring goes on at another one', async ({ browser }) => {
+  test.setTimeout(120_000)
+  const name = `Oystercatcher ${Math.floor(Math.random() * 1000)}`
+  const lead = await signedIn(browser, 'lead', { ...phone, path: '/take-in' })
+  await lead.getByLabel('Name').fill(name)
+  await lead.getByLabel('Room').fill('Main workshop')
+  await lead.getByLabel('Rack', { exact: false }).first().fill('E')
+  await lead.getByRole('combobox', { name: 'Make and model' }).click()
+  await lead.getByRole('option', { name: 'Turnstone R1' }).click()
+  await lead.getByLabel('What its meter shows, in hours').fill('1830')
+  await lead.getByRole('combobox', { name: 'Age of Nozzle' }).click()
+  await lead.getByRole('option', { name: 'new', exact: true }).click()
+  await lead.getByRole('combobox', { name: 'Age of X belt' }).click()
+  await lead.getByRole('option', { name: 'used', exact: true }).click()
+  await lead.getByLabel('Hours of X belt').fill('1830')
+  await lead.getByRole('button', { name: 'Take in, and go on to the measuring' }).click()
+
+  // The first step is the mains: its caution stands where the work is.
+  await expect(lead.getByRole('heading', { name: 'Mains selector and plug' })).toBeVisible()
+  await expect(lead.getByRole('note')).toContainText('unplug before you look')
+  await lead.getByRole('combobox', { name: 'mains selector' }).click()
+  await lead.getByRole('option', { name: '230 V' }).click()
+  await lead.getByRole('button', { name: 'Keep and go on' }).click()
+  await expect(lead.getByRole('heading', { name: 'Square frame' })).toBeVisible()
+
+  // Somebody else goes on, at another server process.
+  const technician = await signedIn(browser, 'technician', { ...phone, baseURL: second, path: '/take-in' })
+  await technician.getByRole('link', { name: new RegExp(`Go on with ${name}`) }).click()
+  await expect(technician.getByRole('button', { name: '✓ Mains selector and plug' })).toBeVisible()
+  await expect(technician.getByRole('heading', { name: 'Square frame' })).toBeVisible()
+  await technician.getByLabel('diagonal 1, in mm').fill('500.4')
+  await technician.getByLabel('diagonal 2, in mm').fill('500')
+  await expect(technician.getByLabel('skew, in °')).toHaveValue('0.046')
+  await technician.getByRole('button', { name: 'Keep and go on' }).click()
+  await expect(technician.getByRole('heading', { name: 'Belts' })).toBeVisible()
+  await technician.getByRole('button', { name: 'Into service' }).click()
+  await expect(technician.getByRole('note')).toContainText('Not measured')
+  await technician.getByLabel('Why are steps left out?').fill('Its twin beside it was measured; the rest on Thursday')
+  await technician.getByRole('button', { name: 'Into service' }).last().click()
+  await expect(technician.getByRole('heading', { level: 1, name })).toBeVisible()
+  await expect(technician.getByText('In service').first()).toBeVisible()
+
+  // As built, with what is known of each part's age, and the baseline.
+  await technician.getByText('As built', { exact: true }).click()
+  const row = (slot: string) =>
+    technician.getByRole('row').filter({ has: technician.getByRole('rowheader', { name: slot, exact: true }) })
+  await expect(row('X belt')).toContainText('1,830 h')
+  await expect(row('Y belt')).toContainText('at least 0 h')
+  await expect(technician.getByRole('region', { name: 'As built' })).toContainText('0.046 °')
+  const labels = await technician.request.get(`${first}/api/reports/labels?of=printers`)
+  expect((await labels.body()).subarray(0, 5).toString()).toBe('%PDF-')
+})
