@@ -14,7 +14,7 @@ const shared = {
 export default {
   projects: [
     { ...shared, displayName: 'unit', roots: ['core', 'contract', 'web/src'], testMatch: ['**/*.test.ts'] },
-    { ...shared, displayName: 'server', roots: ['server', 'tools'], testMatch: ['**/*.test.ts'] },
+    { ...shared, displayName: 'server', roots: ['server', 'tools', 'devices'], testMatch: ['**/*.test.ts'] },
   ],
   testTimeout: 30_000,
 }

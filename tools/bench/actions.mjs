@@ -32,7 +32,7 @@ export async function benchActions(adminUrl, pgbench) {
       key: randomUUID(),
       at,
       printerId: printer.id,
-      meterHours: (printer.meterHours += 0.001),
+      meterHours: (printer.meterHours += 0.000_001),
     }
   }
   const note = (client) => ({

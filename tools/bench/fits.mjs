@@ -1,21 +1,9 @@
-import { build } from 'esbuild'
-import { join } from 'node:path'
-import { distFolder } from '../setup/build.mjs'
-import { root } from '../setup/folders.mjs'
+import { bundled } from './bundled.mjs'
 import { report } from './report.mjs'
 
 /** Weibull fits with both pairs of limits, 20 records each, on one thread. */
 export async function benchFits() {
-  const outfile = join(distFolder, 'core.js')
-  await build({
-    absWorkingDir: root,
-    entryPoints: ['core/src/index.ts'],
-    outfile,
-    bundle: true,
-    format: 'esm',
-    target: 'node20',
-  })
-  const { fitWeibull } = await import(outfile)
+  const { fitWeibull } = await import(await bundled('core/src/index.ts'))
   // NIST/SEMATECH e-Handbook 8.4.1.2: ten failures, ten running at 500 h, listed one by one.
   const failed = [54, 187, 216, 240, 244, 335, 361, 373, 375, 386].map((age) => ({ lower: age, upper: age, weight: 1 }))
   const records = [...failed, ...Array.from({ length: 10 }, () => ({ lower: 500, upper: null, weight: 1 }))]

@@ -61,14 +61,17 @@ async function grow(url) {
     CREATE TEMP TABLE new_printer AS
       SELECT gen_random_uuid() AS id, i FROM generate_series(1, 986) i;
     INSERT INTO printer
-      SELECT n.id, p.site_id, p.model_id, 'Bench ' || n.i, 'Hall', 'R' || (n.i / 20), n.i % 20 + 1, NULL, 0, 10400, 10400, timestamptz '${demoMoment}'
+      SELECT n.id, p.site_id, p.model_id, 'Bench ' || n.i, 'Hall', 'R' || (n.i / 20), n.i % 20 + 1, NULL, false, NULL, 0, 10400, 0, 0, 0, timestamptz '${demoMoment}', 10400, timestamptz '${demoMoment}', 10000000 + n.i
       FROM new_printer n, (SELECT * FROM printer ORDER BY name LIMIT 1) p;
     INSERT INTO slot
-      SELECT gen_random_uuid(), s.site_id, n.id, s.name, s.kind, s.position
+      SELECT gen_random_uuid(), s.site_id, n.id, s.name, s.kind, s.position, s.replace_every
       FROM new_printer n, slot s WHERE s.printer_id = (SELECT id FROM printer ORDER BY name LIMIT 1);
     INSERT INTO usage
-      SELECT 10000000 + n.i * 1000 + k, p.site_id, n.id, timestamptz '${demoMoment}' - make_interval(days => ((520 - k) * 3.5)::int), k * 20, false, k * 20, NULL
-      FROM new_printer n JOIN printer p ON p.id = n.id, generate_series(1, 520) k;
+      SELECT 10000000 + n.i * 1000 + k, p.site_id, n.id, 'meter', at, at, k * 20, NULL, NULL, 0, 0, 0, false, NULL, NULL
+      FROM new_printer n JOIN printer p ON p.id = n.id, generate_series(1, 520) k,
+        LATERAL (SELECT timestamptz '${demoMoment}' - make_interval(days => ((520 - k) * 3.5)::int) AS at) moment;
+    INSERT INTO counter_point
+      SELECT u.printer_id || ' ' || u.seq, u.site_id, u.printer_id, u.at, u.meter_hours, 0, 0, 0 FROM usage u WHERE u.seq > 10000000;
     INSERT INTO log_entry
       SELECT u.seq, u.site_id, gen_random_uuid(), 'count-hours', u.printer_id, u.at, u.at, (SELECT id FROM person LIMIT 1), jsonb_build_object('meterHours', u.meter_hours), NULL
       FROM usage u WHERE u.seq > 10000000;
@@ -78,15 +81,17 @@ async function grow(url) {
       JOIN LATERAL (SELECT * FROM part_type t WHERE t.slot_kind = s.kind ORDER BY name LIMIT 1) t ON true
     )
     INSERT INTO fitting
-      SELECT gen_random_uuid(), l.site_id, l.printer_id, l.id, l.part_type_id,
-        timestamptz '${demoMoment}' - make_interval(hours => ((10400 - k * l.hours) * 4)::int), k * l.hours, 20000000,
-        CASE WHEN (k + 1) * l.hours < 10400 THEN timestamptz '${demoMoment}' - make_interval(hours => ((10400 - (k + 1) * l.hours) * 4)::int) END,
-        CASE WHEN (k + 1) * l.hours < 10400 THEN (k + 1) * l.hours END,
-        CASE WHEN (k + 1) * l.hours < 10400 THEN 20000000 END,
-        CASE WHEN (k + 1) * l.hours < 10400 THEN (ARRAY['failed', 'replaced in time'])[1 + (random() * 1.4)::int % 2] END,
-        NULL, 20000000
-      FROM life l, generate_series(0, 40) k WHERE k * l.hours < 10400;
+      SELECT fitting_id, l.site_id, l.printer_id, l.id, l.part_type_id, fitting_id, true, 0, 0, 0, 0, 0,
+        timestamptz '${demoMoment}' - make_interval(hours => ((10400 - k * l.hours) * 4)::int), k * l.hours, 0, 0, 0, 20000000,
+        CASE WHEN ended THEN timestamptz '${demoMoment}' - make_interval(hours => ((10400 - (k + 1) * l.hours) * 4)::int) END,
+        CASE WHEN ended THEN (k + 1) * l.hours END, CASE WHEN ended THEN 0 END, CASE WHEN ended THEN 0 END, CASE WHEN ended THEN 0 END,
+        CASE WHEN ended THEN 20000000 END,
+        CASE WHEN ended THEN (ARRAY['failed', 'replaced in time'])[1 + (random() * 1.4)::int % 2] END,
+        false, NULL, 20000000
+      FROM life l, generate_series(0, 40) k, LATERAL (SELECT gen_random_uuid() AS fitting_id, (k + 1) * l.hours < 10400 AS ended) f
+      WHERE k * l.hours < 10400;
     DELETE FROM life_judgement;
+    DELETE FROM hours_forecast;
     ANALYZE;
   `)
   const { rows } = await client.query(

@@ -281,6 +281,7 @@ function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): R
     fittings: new Set<string>(),
     jobs: new Set<string>(),
     spools: new Set<string>(),
+    jobsRunningOn: new Set<string>(),
   }
   const actions = [
     ...asked.map(({ action }) => action),

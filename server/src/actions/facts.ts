@@ -47,6 +47,8 @@ export interface Needs {
   fittings?: string[]
   jobs?: string[]
   spools?: string[]
+  /** Printers whose job that still runs is asked for. */
+  jobsRunningOn?: string[]
 }
 
 type Id = string | number
@@ -122,7 +124,7 @@ export class Facts {
 
   /** Locks the printers of a batch, in one order so that two batches cannot wait for each other, and loads its rows. */
   async open(needs: Required<Needs>): Promise<void> {
-    const { printers, knownPrinters, slots, partTypes, models, fittings, jobs, spools } = needs
+    const { printers, knownPrinters, slots, partTypes, models, fittings, jobs, spools, jobsRunningOn } = needs
     const { client, stores } = this
     if (printers.length > 0) {
       stores.printer.load(await selectRows(client, printer, 'id', printers, 'ORDER BY id FOR UPDATE'))
@@ -138,6 +140,8 @@ export class Facts {
     if (models.length > 0) stores.model.load(await selectRows(client, printerModel, 'id', models))
     if (fittings.length > 0) stores.fitting.load(await selectRows(client, fitting, 'id', fittings))
     if (jobs.length > 0) stores.job.load(await selectRows(client, job, 'id', jobs))
+    if (jobsRunningOn.length > 0)
+      stores.job.load(await selectRows(client, job, 'printer_id', jobsRunningOn, 'AND finished_seq IS NULL'))
     if (spools.length > 0) stores.spool.load(await selectRows(client, spool, 'id', spools, 'ORDER BY id FOR UPDATE'))
   }
 
@@ -207,6 +211,13 @@ export class Facts {
     this.stores.spool.load(await selectRows(this.client, spool, 'id', [id], 'ORDER BY id FOR UPDATE'))
   }
 
+  /** The job that was started on a printer and is not finished. */
+  jobOn(printerId: string): JobRow | undefined {
+    for (const row of this.stores.job.rows.values())
+      if (row.printerId === printerId && row.finishedSeq === null) return row
+    return undefined
+  }
+
   /** The part that sits in a slot now. */
   fittingIn(slotId: string): FittingRow | undefined {
     for (const row of this.stores.fitting.rows.values())
@@ -261,14 +272,14 @@ export class Facts {
 
   /** Writes what has changed, so that a query sees it. Call before the first `put` of an action, never after. */
   async flush(): Promise<void> {
+    for (const { printerId, after } of this.cuts)
+      await this.client.query('DELETE FROM counter_point WHERE printer_id = $1 AND at > $2', [printerId, after])
+    this.cuts = []
     if (this.lines.length > 0) {
       const lines = this.lines
       this.lines = []
       await writeRows(this.client, logEntry, lines, null)
     }
-    for (const { printerId, after } of this.cuts)
-      await this.client.query('DELETE FROM counter_point WHERE printer_id = $1 AND at > $2', [printerId, after])
-    this.cuts = []
     for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
       if (store.changed.size === 0) continue
       const rows = [...store.changed].map((id) => store.rows.get(id)!)

@@ -1,15 +1,17 @@
-import { isNull, and, eq } from 'drizzle-orm'
 import type { StartJob } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
-import { job } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
 
 export const startJob: ActionKind<StartJob> = {
   right: 'report jobs',
-  needs: ({ jobId, spoolId }) => ({ jobs: [jobId], spools: spoolId ? [spoolId] : [] }),
+  needs: ({ printerId, jobId, spoolId }) => ({
+    jobs: [jobId],
+    spools: spoolId ? [spoolId] : [],
+    jobsRunningOn: [printerId],
+  }),
 
-  async apply(facts, { seq, siteId, at, action }) {
+  apply(facts, { seq, siteId, at, action }) {
     const { printerId, jobId, name, plannedHours, plannedMetres = null, material, abrasive, spoolId = null } = action
     const printer = facts.printer(printerId)
     requireHere(printer)
@@ -17,11 +19,7 @@ export const startJob: ActionKind<StartJob> = {
       throw new Refusal(409, 'on-hold', `${printer.name} is on hold and must not be used: ${printer.holdReason}`)
     if (facts.find('job', jobId))
       throw new Refusal(409, 'already-started', 'This job was started before. Make a new id for a new job.')
-    await facts.flush()
-    const [running] = await facts.db
-      .select({ name: job.name, startedAt: job.startedAt })
-      .from(job)
-      .where(and(eq(job.printerId, printerId), isNull(job.finishedSeq)))
+    const running = facts.jobOn(printerId)
     if (running)
       throw new Refusal(
         409,

@@ -4,6 +4,7 @@ import { useForm } from '@mantine/form'
 import type { BenchReplacementAnswer, BenchReplacementRequest } from '@diatribon/contract'
 import { replacementCostRate } from '@diatribon/core'
 import { CostCurve } from '../charts/CostCurve.tsx'
+import { FactList } from '../ui/FactList.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { number } from '../ui/words.ts'
@@ -72,20 +73,13 @@ function ReplacementAnswer({ asked, answer }: { asked: BenchReplacementRequest; 
   return (
     <>
       <p className={classes.words}>{answer.words}</p>
-      <dl className={classes.facts}>
-        <div>
-          <dt>Replace at</dt>
-          <dd>{answer.age === null ? 'never on a clock' : number(answer.age, 6)}</dd>
-        </div>
-        <div>
-          <dt>Cost per unit of age</dt>
-          <dd>{number(answer.costRate, 6)}</dd>
-        </div>
-        <div>
-          <dt>Run to failure</dt>
-          <dd>{number(answer.runToFailureCostRate, 6)}</dd>
-        </div>
-      </dl>
+      <FactList
+        facts={[
+          ['Replace at', answer.age === null ? 'never on a clock' : number(answer.age, 6)],
+          ['Cost per unit of age', number(answer.costRate, 6)],
+          ['Run to failure', number(answer.runToFailureCostRate, 6)],
+        ]}
+      />
       <FigureWithTable
         title="Cost by age of replacement"
         caption="Barlow and Hunter's age replacement. Dashed: run to failure."

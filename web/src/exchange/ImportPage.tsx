@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { importKinds, type ImportKind } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { Problem } from '../ui/Problem.tsx'
-import table from '../ui/Table.module.css'
+import { DataTable } from '../ui/DataTable.tsx'
 import { plural } from '../ui/words.ts'
 import { guessMapping } from './guessMapping.ts'
 import classes from './Import.module.css'
@@ -108,26 +108,24 @@ export function ImportPage() {
               />
             ))}
           </div>
-          <div className={table.frame}>
-            <table className={table.table} aria-label="First rows as they will be read">
-              <thead>
-                <tr>
-                  {Object.entries(columns).map(([name, { words }]) => (
-                    <th key={name}>{words}</th>
+          <DataTable label="First rows as they will be read">
+            <thead>
+              <tr>
+                {Object.entries(columns).map(([name, { words }]) => (
+                  <th key={name}>{words}</th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sheet.preview.map((cells, i) => (
+                <tr key={i}>
+                  {Object.keys(columns).map((name) => (
+                    <td key={name}>{mapping[name] ? cells[mapping[name]] : ''}</td>
                   ))}
                 </tr>
-              </thead>
-              <tbody>
-                {sheet.preview.map((cells, i) => (
-                  <tr key={i}>
-                    {Object.keys(columns).map((name) => (
-                      <td key={name}>{mapping[name] ? cells[mapping[name]] : ''}</td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+              ))}
+            </tbody>
+          </DataTable>
           <div className={classes.row}>
             <Button
               variant="default"
@@ -181,26 +179,24 @@ export function ImportPage() {
           </Alert>
         )}
         {run.bad.length > 0 && (
-          <div className={table.frame}>
-            <table className={table.table} aria-label="Bad rows">
-              <thead>
-                <tr>
-                  <th>Row</th>
-                  <th>Why it cannot be taken</th>
-                </tr>
-              </thead>
-              <tbody>
-                {[...run.bad]
-                  .sort((a, b) => a.row - b.row)
-                  .map(({ row, reason }) => (
-                    <tr key={row}>
-                      <td>{row}</td>
-                      <td>{reason}</td>
-                    </tr>
-                  ))}
-              </tbody>
-            </table>
-          </div>
+          <DataTable label="Bad rows">
+            <thead>
+              <tr>
+                <th>Row</th>
+                <th>Why it cannot be taken</th>
+              </tr>
+            </thead>
+            <tbody>
+              {[...run.bad]
+                .sort((a, b) => a.row - b.row)
+                .map(({ row, reason }) => (
+                  <tr key={row}>
+                    <td>{row}</td>
+                    <td>{reason}</td>
+                  </tr>
+                ))}
+            </tbody>
+          </DataTable>
         )}
       </div>
     </>

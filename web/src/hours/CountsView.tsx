@@ -6,6 +6,7 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { FactList } from '../ui/FactList.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { useAction } from '../ui/useAction.ts'
 import { hours, moment, number } from '../ui/words.ts'
@@ -48,29 +49,27 @@ export function CountsView({ printer }: { printer: PrinterHead }) {
         The meter is right in total; jobs, tallies and goods say when. Where they differ by more than half an hour, the
         gap is shown until somebody explains it.
       </p>
-      <div className={table.frame}>
-        <table className={table.table} aria-label="Evidence">
-          <thead>
-            <tr>
-              <th>When</th>
-              <th>Evidence</th>
-              <th>What it says</th>
-              <th className={table.right}>Hours</th>
-              <th className={table.right}>Metres</th>
-              <th>By</th>
-            </tr>
-          </thead>
-          <tbody>
-            {counts.map((count) => (
-              <CountRow
-                key={count.seq}
-                count={count}
-                onExplain={may('count hours') ? () => setExplaining(count) : undefined}
-              />
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <DataTable label="Evidence">
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Evidence</th>
+            <th>What it says</th>
+            <th className={table.right}>Hours</th>
+            <th className={table.right}>Metres</th>
+            <th>By</th>
+          </tr>
+        </thead>
+        <tbody>
+          {counts.map((count) => (
+            <CountRow
+              key={count.seq}
+              count={count}
+              onExplain={may('count hours') ? () => setExplaining(count) : undefined}
+            />
+          ))}
+        </tbody>
+      </DataTable>
       {next !== null && (
         <Button variant="default" mt="sm" loading={isValidating} onClick={() => void setSize(size + 1)}>
           Earlier evidence

@@ -10,7 +10,7 @@ import { call } from '../ui/api.ts'
 import { FactList } from '../ui/FactList.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey, useAction } from '../ui/useAction.ts'
-import { number } from '../ui/words.ts'
+import { duration, number } from '../ui/words.ts'
 import classes from './JobFilePage.module.css'
 import { Findings } from './Findings.tsx'
 import { FirstLayer } from './FirstLayer.tsx'
@@ -111,7 +111,7 @@ function Checked({ name, figures }: { name: string; figures: JobFigures }) {
         <div>
           <FactList
             facts={[
-              ['Time', `${Math.floor(hours)} h ${Math.round((hours % 1) * 60)} min, without heating up`],
+              ['Time', `${duration(hours)}, without heating up`],
               [
                 'Filament',
                 figures.filamentMm.length > 1

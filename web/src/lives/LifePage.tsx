@@ -5,8 +5,11 @@ import { CostCurve } from '../charts/CostCurve.tsx'
 import { SurvivalChart } from '../charts/SurvivalChart.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { FactList } from '../ui/FactList.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { amount, clockName, day, money, number, plural } from '../ui/words.ts'
+import { DataTable } from '../ui/DataTable.tsx'
+import table from '../ui/Table.module.css'
 import classes from './Lives.module.css'
 import { useLife } from './useLives.ts'
 import { replacementCostRate } from '@diatribon/core'
@@ -41,25 +44,26 @@ function Life({ page }: { page: Page }) {
           {lifeWords && failures >= 3 && <p className="quiet">{lifeWords}</p>}
         </div>
       </div>
-      <dl className={classes.facts}>
-        <Fact name="Fitted so far" value={`${fitted}, ${inPlace} in place now`} />
-        <Fact name="Ended by wear" value={String(failures)} />
-        {fit && failures >= 3 && (
-          <>
-            <Fact name="Shape" value={`${number(fit.shape, 3)} ${range(fit.shapeLimits)}`} />
-            <Fact name="Scale" value={`${amount(fit.scale, clock)} ${range(fit.scaleLimits)}`} />
-          </>
-        )}
-        <Fact
-          name="Replaced in time costs"
-          value={`${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`}
-        />
-        <Fact name="A failure costs" value={money(cost.failureMinor, site.currency)} />
-        {page.costRateMinor !== null && <Fact name="At this interval" value={perHundred(page.costRateMinor)} />}
-        {page.runToFailureMinor !== null && failures >= 3 && (
-          <Fact name="Run to failure" value={perHundred(page.runToFailureMinor)} />
-        )}
-      </dl>
+      <FactList
+        facts={[
+          ['Fitted so far', `${fitted}, ${inPlace} in place now`],
+          ['Ended by wear', String(failures)],
+          ...(fit && failures >= 3
+            ? ([
+                ['Shape', `${number(fit.shape, 3)} ${range(fit.shapeLimits)}`],
+                ['Scale', `${amount(fit.scale, clock)} ${range(fit.scaleLimits)}`],
+              ] satisfies [string, string][])
+            : []),
+          ['Replaced in time costs', `${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`],
+          ['A failure costs', money(cost.failureMinor, site.currency)],
+          ...(page.costRateMinor === null
+            ? []
+            : ([['At this interval', perHundred(page.costRateMinor)]] satisfies [string, string][])),
+          ...(page.runToFailureMinor === null || failures < 3
+            ? []
+            : ([['Run to failure', perHundred(page.runToFailureMinor)]] satisfies [string, string][])),
+        ]}
+      />
       <div className={classes.charts}>
         <FigureWithTable
           title="How long they last"
@@ -104,37 +108,35 @@ function Life({ page }: { page: Page }) {
       <section aria-labelledby="records">
         <h2 id="records">Records</h2>
         <p className="quiet">{plural(records.length, 'part')} shown, those in place first, then the newest ends.</p>
-        <div className={classes.tableFrame}>
-          <table className={classes.table}>
-            <thead>
-              <tr>
-                <th>Printer</th>
-                <th>Slot</th>
-                <th className={classes.right}>Age</th>
-                <th>Came out</th>
-                <th>Counts as</th>
+        <DataTable label="Records">
+          <thead>
+            <tr>
+              <th>Printer</th>
+              <th>Slot</th>
+              <th className={table.right}>Age</th>
+              <th>Came out</th>
+              <th>Counts as</th>
+            </tr>
+          </thead>
+          <tbody>
+            {records.map((r) => (
+              <tr key={r.fittingId}>
+                <td>
+                  <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
+                </td>
+                <td>{r.slotName}</td>
+                <td className={table.right}>
+                  {r.ageIsKnown ? '' : 'at least '}
+                  {amount(r.age, clock)}
+                </td>
+                <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
+                <td>
+                  {r.endsLife ? (r.deadOnArrival ? 'dead on arrival, left out' : 'end of life') : 'still good then'}
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {records.map((r) => (
-                <tr key={r.fittingId}>
-                  <td>
-                    <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
-                  </td>
-                  <td>{r.slotName}</td>
-                  <td className={classes.right}>
-                    {r.ageIsKnown ? '' : 'at least '}
-                    {amount(r.age, clock)}
-                  </td>
-                  <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
-                  <td>
-                    {r.endsLife ? (r.deadOnArrival ? 'dead on arrival, left out' : 'end of life') : 'still good then'}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+            ))}
+          </tbody>
+        </DataTable>
       </section>
     </>
   )
@@ -148,12 +150,3 @@ const costOf = ({ preventiveMinor, failureMinor }: Page['cost']) => ({
 
 const range = ([low, high]: [number | null, number | null]) =>
   `(95 %: ${low === null ? 'no lower limit' : number(low, 3)} to ${high === null ? 'no upper limit' : number(high, 3)})`
-
-function Fact({ name, value }: { name: string; value: string }) {
-  return (
-    <div>
-      <dt>{name}</dt>
-      <dd>{value}</dd>
-    </div>
-  )
-}

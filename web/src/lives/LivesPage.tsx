@@ -2,6 +2,8 @@ import { Link } from 'react-router'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { amount } from '../ui/words.ts'
+import { DataTable } from '../ui/DataTable.tsx'
+import table from '../ui/Table.module.css'
 import classes from './Lives.module.css'
 import { useLives } from './useLives.ts'
 
@@ -20,41 +22,37 @@ export function LivesPage() {
           rows.length === 0 ? (
             <Nothing title="The catalogue has no part types yet." />
           ) : (
-            <div className={classes.tableFrame}>
-              <table className={classes.table}>
-                <thead>
-                  <tr>
-                    <th>Part type</th>
-                    <th className={classes.right}>Fitted</th>
-                    <th className={classes.right}>Ended by wear</th>
-                    <th className={classes.right}>Typical life</th>
-                    <th className={classes.right}>Interval</th>
-                    <th className={classes.basis}>Rests on</th>
+            <DataTable label="Part types">
+              <thead>
+                <tr>
+                  <th>Part type</th>
+                  <th className={table.right}>Fitted</th>
+                  <th className={table.right}>Ended by wear</th>
+                  <th className={table.right}>Typical life</th>
+                  <th className={table.right}>Interval</th>
+                  <th className={classes.basis}>Rests on</th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map(({ partType, clock, fitted, failures, fit, interval, basis }) => (
+                  <tr key={partType.id}>
+                    <td>
+                      <Link to={`/lives/${partType.id}`}>
+                        <b>{partType.name}</b>
+                      </Link>
+                      <div className="quiet">{partType.slotKind}</div>
+                    </td>
+                    <td className={table.right}>{fitted}</td>
+                    <td className={table.right}>{failures}</td>
+                    <td className={table.right}>{fit && failures >= 3 ? amount(fit.scale, clock) : 'not known'}</td>
+                    <td className={table.right}>
+                      <b>{amount(interval, clock)}</b>
+                    </td>
+                    <td className={classes.basis}>{basis === 'own history' ? 'own history' : `catalogue: ${basis}`}</td>
                   </tr>
-                </thead>
-                <tbody>
-                  {rows.map(({ partType, clock, fitted, failures, fit, interval, basis }) => (
-                    <tr key={partType.id}>
-                      <td>
-                        <Link to={`/lives/${partType.id}`}>
-                          <b>{partType.name}</b>
-                        </Link>
-                        <div className="quiet">{partType.slotKind}</div>
-                      </td>
-                      <td className={classes.right}>{fitted}</td>
-                      <td className={classes.right}>{failures}</td>
-                      <td className={classes.right}>{fit && failures >= 3 ? amount(fit.scale, clock) : 'not known'}</td>
-                      <td className={classes.right}>
-                        <b>{amount(interval, clock)}</b>
-                      </td>
-                      <td className={classes.basis}>
-                        {basis === 'own history' ? 'own history' : `catalogue: ${basis}`}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+                ))}
+              </tbody>
+            </DataTable>
           )
         }
       </AsyncView>

@@ -6,7 +6,7 @@ import type { PartType, PrinterModel } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
-import table from '../ui/Table.module.css'
+import { DataTable } from '../ui/DataTable.tsx'
 import { amount, money, plural } from '../ui/words.ts'
 import classes from './Catalogue.module.css'
 import { ModelForm } from './ModelForm.tsx'
@@ -43,56 +43,54 @@ export function CataloguePage() {
           rows.length === 0 ? (
             <Nothing title="No printer model yet. Add the part types first, then the model with its slots." />
           ) : (
-            <div className={table.frame}>
-              <table className={table.table} aria-labelledby="models">
-                <thead>
-                  <tr>
-                    <th>Model</th>
-                    <th>Plate</th>
-                    <th>Nozzle, bed</th>
-                    <th>Slots, kits</th>
-                    <th>Printers</th>
+            <DataTable label="Printer models">
+              <thead>
+                <tr>
+                  <th>Model</th>
+                  <th>Plate</th>
+                  <th>Nozzle, bed</th>
+                  <th>Slots, kits</th>
+                  <th>Printers</th>
+                  {edits && (
+                    <th>
+                      <span className="unseen">Actions</span>
+                    </th>
+                  )}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((model) => (
+                  <tr key={model.id}>
+                    <td>
+                      <b>
+                        {model.make} {model.name}
+                      </b>
+                      <div className="quiet">{model.build}</div>
+                    </td>
+                    <td>
+                      {model.limits
+                        ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
+                        : 'not known'}
+                    </td>
+                    <td>{model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}</td>
+                    <td>
+                      {plural(model.slots.length, 'slot')}
+                      {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
+                    </td>
+                    <td>{model.printers}</td>
                     {edits && (
-                      <th>
-                        <span className="unseen">Actions</span>
-                      </th>
+                      <td className={classes.acts}>
+                        <Edits
+                          name={`${model.make} ${model.name}`}
+                          onChange={() => setDoing({ what: 'model', from: model, copy: false })}
+                          onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
+                        />
+                      </td>
                     )}
                   </tr>
-                </thead>
-                <tbody>
-                  {rows.map((model) => (
-                    <tr key={model.id}>
-                      <td>
-                        <b>
-                          {model.make} {model.name}
-                        </b>
-                        <div className="quiet">{model.build}</div>
-                      </td>
-                      <td>
-                        {model.limits
-                          ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
-                          : 'not known'}
-                      </td>
-                      <td>{model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}</td>
-                      <td>
-                        {plural(model.slots.length, 'slot')}
-                        {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
-                      </td>
-                      <td>{model.printers}</td>
-                      {edits && (
-                        <td className={classes.acts}>
-                          <Edits
-                            name={`${model.make} ${model.name}`}
-                            onChange={() => setDoing({ what: 'model', from: model, copy: false })}
-                            onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
-                          />
-                        </td>
-                      )}
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+                ))}
+              </tbody>
+            </DataTable>
           )
         }
       </AsyncView>
@@ -109,28 +107,26 @@ export function CataloguePage() {
           rows.length === 0 ? (
             <Nothing title="No part type yet." />
           ) : (
-            <div className={table.frame}>
-              <table className={table.table} aria-labelledby="part-types">
-                <thead>
-                  <tr>
-                    <th>Part type</th>
-                    <th>Price</th>
-                    <th>Usual interval</th>
-                    <th>What it stands</th>
-                    {edits && (
-                      <th>
-                        <span className="unseen">Actions</span>
-                      </th>
-                    )}
-                  </tr>
-                </thead>
-                <tbody>
-                  {rows.map((part) => (
-                    <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
-                  ))}
-                </tbody>
-              </table>
-            </div>
+            <DataTable label="Part types">
+              <thead>
+                <tr>
+                  <th>Part type</th>
+                  <th>Price</th>
+                  <th>Usual interval</th>
+                  <th>What it stands</th>
+                  {edits && (
+                    <th>
+                      <span className="unseen">Actions</span>
+                    </th>
+                  )}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((part) => (
+                  <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
+                ))}
+              </tbody>
+            </DataTable>
           )
         }
       </AsyncView>

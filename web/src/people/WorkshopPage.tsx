@@ -7,6 +7,7 @@ import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Problem } from '../ui/Problem.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { useAction } from '../ui/useAction.ts'
 import { ago } from '../ui/words.ts'
@@ -129,39 +130,37 @@ function Devices() {
           list.length === 0 ? (
             <p>No device is connected.</p>
           ) : (
-            <div className={table.frame}>
-              <table className={table.table} aria-labelledby="devices">
-                <thead>
-                  <tr>
-                    <th>Device</th>
-                    <th>Last heard of</th>
-                    <th>
-                      <span className="unseen">Actions</span>
-                    </th>
+            <DataTable label="Devices">
+              <thead>
+                <tr>
+                  <th>Device</th>
+                  <th>Last heard of</th>
+                  <th>
+                    <span className="unseen">Actions</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {list.map(({ id, name: device, lastSeenAt, revokedAt }) => (
+                  <tr key={id}>
+                    <td>{device}</td>
+                    <td>{revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never'}</td>
+                    <td className={table.right}>
+                      {!revokedAt && (
+                        <Button
+                          size="compact-sm"
+                          variant="default"
+                          aria-label={`Revoke ${device}`}
+                          onClick={() => attempt(call('DELETE', `/api/devices/${id}`))}
+                        >
+                          Revoke
+                        </Button>
+                      )}
+                    </td>
                   </tr>
-                </thead>
-                <tbody>
-                  {list.map(({ id, name: device, lastSeenAt, revokedAt }) => (
-                    <tr key={id}>
-                      <td>{device}</td>
-                      <td>{revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never'}</td>
-                      <td className={table.right}>
-                        {!revokedAt && (
-                          <Button
-                            size="compact-sm"
-                            variant="default"
-                            aria-label={`Revoke ${device}`}
-                            onClick={() => attempt(call('DELETE', `/api/devices/${id}`))}
-                          >
-                            Revoke
-                          </Button>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+                ))}
+              </tbody>
+            </DataTable>
           )
         }
       </AsyncView>

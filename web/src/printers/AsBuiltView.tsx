@@ -6,6 +6,7 @@ import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { day, hours, number } from '../ui/words.ts'
+import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 
 /** A printer as it stands, or as it stood on any day: what sits in its slots, and what it may do for that. */
@@ -61,43 +62,41 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
             ) : (
               <p>The limits of this model are not in the catalogue, so job files cannot be checked against it.</p>
             )}
-            <div className={table.frame} style={{ marginTop: 12 }}>
-              <table className={table.table} aria-label="Slots">
-                <thead>
-                  <tr>
-                    <th>Slot</th>
-                    <th>Part</th>
-                    <th>Since</th>
-                    <th className={table.right}>Hours</th>
-                    <th className={table.right}>Prints</th>
-                    <th className={table.right}>Metres</th>
-                    <th className={table.right}>Days</th>
+            <DataTable label="Slots">
+              <thead>
+                <tr>
+                  <th>Slot</th>
+                  <th>Part</th>
+                  <th>Since</th>
+                  <th className={table.right}>Hours</th>
+                  <th className={table.right}>Prints</th>
+                  <th className={table.right}>Metres</th>
+                  <th className={table.right}>Days</th>
+                </tr>
+              </thead>
+              <tbody>
+                {slots.map(({ id, name, part }) => (
+                  <tr key={id}>
+                    <th scope="row">{name}</th>
+                    {part ? (
+                      <>
+                        <td>{part.name}</td>
+                        <td>{day(part.fittedAt, site.timeZone)}</td>
+                        <td className={table.right}>
+                          {part.ageIsKnown ? '' : 'at least '}
+                          {hours(part.age.hours)}
+                        </td>
+                        <td className={table.right}>{number(Math.round(part.age.prints), 6)}</td>
+                        <td className={table.right}>{number(Math.round(part.age.metres), 6)}</td>
+                        <td className={table.right}>{number(Math.round(part.age.days), 6)}</td>
+                      </>
+                    ) : (
+                      <td colSpan={6}>empty</td>
+                    )}
                   </tr>
-                </thead>
-                <tbody>
-                  {slots.map(({ id, name, part }) => (
-                    <tr key={id}>
-                      <th scope="row">{name}</th>
-                      {part ? (
-                        <>
-                          <td>{part.name}</td>
-                          <td>{day(part.fittedAt, site.timeZone)}</td>
-                          <td className={table.right}>
-                            {part.ageIsKnown ? '' : 'at least '}
-                            {hours(part.age.hours)}
-                          </td>
-                          <td className={table.right}>{number(Math.round(part.age.prints), 6)}</td>
-                          <td className={table.right}>{number(Math.round(part.age.metres), 6)}</td>
-                          <td className={table.right}>{number(Math.round(part.age.days), 6)}</td>
-                        </>
-                      ) : (
-                        <td colSpan={6}>empty</td>
-                      )}
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+                ))}
+              </tbody>
+            </DataTable>
             <h2 style={{ marginTop: 16 }}>Baseline</h2>
             {baseline.length === 0 ? (
               <p className="quiet">Nothing was measured when it was taken in.</p>

@@ -9,6 +9,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { newKey, useAction } from '../ui/useAction.ts'
 import { ago, number } from '../ui/words.ts'
@@ -39,59 +40,57 @@ export function SpoolsPage() {
           rows.length === 0 ? (
             <Nothing title="No spool in the stores yet." />
           ) : (
-            <div className={table.frame}>
-              <table className={table.table} aria-label="Spools">
-                <thead>
-                  <tr>
-                    <th>Spool</th>
-                    <th className={table.right}>Left</th>
-                    <th>Known from</th>
-                    <th>
-                      <span className="unseen">Actions</span>
-                    </th>
+            <DataTable label="Spools">
+              <thead>
+                <tr>
+                  <th>Spool</th>
+                  <th className={table.right}>Left</th>
+                  <th>Known from</th>
+                  <th>
+                    <span className="unseen">Actions</span>
+                  </th>
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((spool) => (
+                  <tr key={spool.id}>
+                    <td>
+                      <b>{spool.name}</b>
+                      <div className="quiet">
+                        {spool.material}, {spool.diameterMm} mm{spool.abrasive ? ', abrasive' : ''}
+                      </div>
+                    </td>
+                    <td className={table.right}>
+                      {spool.finishedAt ? (
+                        'used up'
+                      ) : (
+                        <>
+                          <b>{Math.round(spool.leftMetres)} m</b>
+                          <div className="quiet">{number(spool.leftGrams, 3)} g</div>
+                        </>
+                      )}
+                    </td>
+                    <td>
+                      {spool.weighedAt
+                        ? `weighed ${ago(spool.weighedAt, nowMs())}`
+                        : 'its weight when new, less its jobs'}
+                    </td>
+                    <td className={classes.acts}>
+                      {!spool.finishedAt && may('weigh spools') && (
+                        <Button
+                          size="compact-sm"
+                          variant="default"
+                          onClick={() => setWeighing(spool.id)}
+                          aria-label={`Weigh ${spool.name}`}
+                        >
+                          Weigh
+                        </Button>
+                      )}
+                    </td>
                   </tr>
-                </thead>
-                <tbody>
-                  {rows.map((spool) => (
-                    <tr key={spool.id}>
-                      <td>
-                        <b>{spool.name}</b>
-                        <div className="quiet">
-                          {spool.material}, {spool.diameterMm} mm{spool.abrasive ? ', abrasive' : ''}
-                        </div>
-                      </td>
-                      <td className={table.right}>
-                        {spool.finishedAt ? (
-                          'used up'
-                        ) : (
-                          <>
-                            <b>{Math.round(spool.leftMetres)} m</b>
-                            <div className="quiet">{number(spool.leftGrams, 3)} g</div>
-                          </>
-                        )}
-                      </td>
-                      <td>
-                        {spool.weighedAt
-                          ? `weighed ${ago(spool.weighedAt, nowMs())}`
-                          : 'its weight when new, less its jobs'}
-                      </td>
-                      <td className={classes.acts}>
-                        {!spool.finishedAt && may('weigh spools') && (
-                          <Button
-                            size="compact-sm"
-                            variant="default"
-                            onClick={() => setWeighing(spool.id)}
-                            aria-label={`Weigh ${spool.name}`}
-                          >
-                            Weigh
-                          </Button>
-                        )}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            </div>
+                ))}
+              </tbody>
+            </DataTable>
           )
         }
       </AsyncView>

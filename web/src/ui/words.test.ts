@@ -1,9 +1,13 @@
-import { ago, chance, day, hours, money, plural } from './words.ts'
+import { ago, amount, chance, day, duration, hours, money, plural } from './words.ts'
 
 it.each([
   [hours(0), '0 h'],
   [hours(6.64), '6.6 h'],
   [hours(1234.4), '1,234 h'],
+  [duration(0.9983), '1 h 0 min'],
+  [duration(25.5), '25 h 30 min'],
+  [amount(291.4, 'hours'), '291 h'],
+  [amount(1180, 'abrasive metres'), '1,180 m abrasive'],
   [chance(0.004), 'under 1 %'],
   [chance(0), '0 %'],
   [chance(0.126), '13 %'],

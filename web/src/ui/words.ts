@@ -30,6 +30,12 @@ export function number(value: number, digits = 4): string {
   return new Intl.NumberFormat('en-GB', { maximumSignificantDigits: digits }).format(value)
 }
 
+/** A time as people say it: "2 h 5 min". */
+export function duration(inHours: number): string {
+  const minutes = Math.round(inHours * 60)
+  return `${whole.format(Math.floor(minutes / 60))} h ${minutes % 60} min`
+}
+
 /** A chance in per cent; small ones are not rounded to nothing. */
 export function chance(value: number): string {
   const percent = value * 100
