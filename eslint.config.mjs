@@ -74,7 +74,7 @@ export default tseslint.config(
       },
     },
   },
-  { files: ['tools/setup/pictures.mjs'], languageOptions: { globals: { document: 'readonly' } } },
+  { files: ['tools/setup/pictures.mjs'], languageOptions: { globals: { document: 'readonly', window: 'readonly' } } },
   ...oneWay,
   ...coreAreasApart,
 )

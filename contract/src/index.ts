@@ -13,7 +13,7 @@ export {
 } from './people/session.ts'
 export { removalReasons, type RemovalReason } from './parts/removalReasons.ts'
 export type { PartType } from './parts/partType.ts'
-export type { ActionShape, Area } from './actions/action.ts'
+export { areas, type ActionShape, type Area } from './actions/action.ts'
 export { actionShapes, type Action, type ActionKindName, type Actions } from './actions/index.ts'
 export { kindNames } from './actions/kinds.ts'
 export type { AddModel, ModelPayload } from './actions/addModel.ts'

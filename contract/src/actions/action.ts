@@ -55,7 +55,8 @@ export const printerAction = (kind: string, payload: Joi.PartialSchemaMap) =>
   Joi.object({ ...header(kind), printerId: uuid.required(), ...payload })
 
 /** What the screens must fetch again after an action of this kind. */
-export type Area = 'printers' | 'hours' | 'parts' | 'lives' | 'plan' | 'logbook' | 'people' | 'stores' | 'readings'
+export const areas = ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook', 'people', 'stores', 'readings'] as const
+export type Area = (typeof areas)[number]
 
 export interface ActionShape {
   schema: Joi.ObjectSchema

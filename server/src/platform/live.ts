@@ -1,6 +1,6 @@
 import pg from 'pg'
 import type { Response } from 'express'
-import type { Area, LiveNotice } from '@diatribon/contract'
+import { areas, type Area, type LiveNotice } from '@diatribon/contract'
 import type { Touched } from '../actions/door.ts'
 
 const channel = 'diatribon_changes'
@@ -113,5 +113,5 @@ export class Live {
 }
 
 function everything(seq: number): LiveNotice {
-  return { areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook', 'people'], printerIds: null, seq }
+  return { areas: [...areas], printerIds: null, seq }
 }

@@ -2,7 +2,7 @@ import { Button, Checkbox, FileButton, Progress, Select } from '@mantine/core'
 import { useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router'
 import useSWR from 'swr'
-import type { PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
+import type { MachineLimits, PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
 import type { JobFigures } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
@@ -30,12 +30,18 @@ const fillings = [
 /** Drop a job file, see what it asks for, and which printer can take it. */
 export function JobFilePage() {
   const { reading, read, stop } = useJobReader()
+  const [source, setSource] = useState<{ file: File; reckonedFor: string | null } | null>(null)
+  const open = (file: File) => {
+    setSource({ file, reckonedFor: null })
+    read(file, usualMotion)
+  }
   const [over, setOver] = useState(false)
+  const figures = reading.state === 'read' ? reading.figures : reading.state === 'reading' ? reading.before : null
   const onDrop = (event: DragEvent) => {
     event.preventDefault()
     setOver(false)
     const file = event.dataTransfer.files[0]
-    if (file) read(file, usualMotion)
+    if (file) open(file)
   }
   return (
     <>
@@ -64,7 +70,7 @@ export function JobFilePage() {
           </div>
         ) : (
           <>
-            <FileButton onChange={(file) => file && read(file, usualMotion)} inputProps={{ 'aria-label': 'Job file' }}>
+            <FileButton onChange={(file) => file && open(file)} inputProps={{ 'aria-label': 'Job file' }}>
               {(props) => <Button {...props}>Choose a job file</Button>}
             </FileButton>
             <span className="quiet">or drop it here. G-code, up to 500 MB.</span>
@@ -72,12 +78,31 @@ export function JobFilePage() {
         )}
       </div>
       {reading.state === 'problem' && <Problem error={new Error(`${reading.name}: ${reading.problem}`)} />}
-      {reading.state === 'read' && <Checked key={reading.name} name={reading.name} figures={reading.figures} />}
+      {figures && source && (
+        <Checked
+          key={source.file.name + source.file.size}
+          name={source.file.name}
+          figures={figures}
+          reckonedFor={source.reckonedFor}
+          onReckon={(model, limits) => {
+            setSource({ ...source, reckonedFor: model })
+            read(source.file, limits)
+          }}
+        />
+      )}
     </>
   )
 }
 
-function Checked({ name, figures }: { name: string; figures: JobFigures }) {
+interface CheckedProps {
+  name: string
+  figures: JobFigures
+  /** The model whose acceleration and speed the time was reckoned with; null for usual ones. */
+  reckonedFor: string | null
+  onReckon: (model: string, limits: MachineLimits) => void
+}
+
+function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
   const [filling, setFilling] = useState<string | null>(null)
   const [spoolId, setSpoolId] = useState<string | null>(null)
   const [chosen, setChosen] = useState<string | null>(null)
@@ -129,6 +154,14 @@ function Checked({ name, figures }: { name: string; figures: JobFigures }) {
               ['Wear', `${number(hours, 3)} h, ${number(metres, 3)} m, ${number(figures.retractions, 4)} retractions`],
             ]}
           />
+          <p className="quiet" style={{ margin: '0 0 8px' }}>
+            Time reckoned for {reckonedFor ?? 'a usual printer'}.{' '}
+            {model?.limits && printer && printer.model !== reckonedFor && (
+              <Button size="compact-sm" variant="default" onClick={() => onReckon(printer.model, model.limits!)}>
+                Reckon it for {printer.model}
+              </Button>
+            )}
+          </p>
           <FirstLayer figures={figures} lines={firstLayer} limits={model?.limits ?? null} />
         </div>
         <div>

@@ -6,7 +6,8 @@ export const mostBytes = 500 * 1024 * 1024
 
 export type Reading =
   | { state: 'none' }
-  | { state: 'reading'; name: string; progress: number }
+  /** `before`: what the same file said when it was read for another printer. */
+  | { state: 'reading'; name: string; progress: number; before: JobFigures | null }
   | { state: 'problem'; name: string; problem: string }
   | { state: 'read'; name: string; figures: JobFigures }
 
@@ -31,11 +32,12 @@ export function useJobReader() {
       })
       return
     }
-    setReading({ state: 'reading', name, progress: 0 })
+    const before = reading.state === 'read' && reading.name === name ? reading.figures : null
+    setReading({ state: 'reading', name, progress: 0, before })
     const own = new Worker(new URL('./readJobWorker.ts', import.meta.url), { type: 'module' })
     worker.current = own
     own.onmessage = ({ data }: MessageEvent<FromReader>) => {
-      if ('progress' in data) return setReading({ state: 'reading', name, progress: data.progress })
+      if ('progress' in data) return setReading({ state: 'reading', name, progress: data.progress, before })
       setReading(
         'figures' in data
           ? { state: 'read', name, figures: data.figures }

@@ -4,7 +4,7 @@
  */
 const cautions: { slots: RegExp; words: string }[] = [
   {
-    slots: /nozzle|sock|heat.?break|thermistor|heater/i,
+    slots: /nozzle|sock|heat.?break|hot end|guide tube|thermistor|heater/i,
     words:
       'Hot: the nozzle is at 200 °C and more. Wear gloves, tighten a nozzle finally while hot, never lever a cold one: most snapped heat breaks come from that. Never leave a machine preheating.',
   },
@@ -17,6 +17,11 @@ const cautions: { slots: RegExp; words: string }[] = [
     slots: /belt|wheels|bearings|lead-screw|coupler/i,
     words:
       'Moving parts: power off first. Move axes slowly by hand; a motor driven by hand is a generator and can damage the board.',
+  },
+  {
+    slots: /filter/i,
+    words:
+      'Fumes and dust: cold machine, ventilate, gloves, and bag the old filter. Removing a factory guard needs a recorded risk note.',
   },
   {
     slots: /sheet|plate/i,

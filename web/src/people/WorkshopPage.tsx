@@ -2,7 +2,7 @@ import { Button, Checkbox, Group, TagsInput, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import useSWR from 'swr'
-import type { Device, NewDevice } from '@diatribon/contract'
+import type { Device, Floor, NewDevice } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -58,9 +58,30 @@ export function WorkshopPage() {
           ))}
         </ul>
       </section>
+      <Retired />
       <Calendar />
       {may('connect devices') && <Devices />}
     </>
+  )
+}
+
+/** Printers that have left: their history stays, and they can be brought back from their page. */
+function Retired() {
+  const { data } = useSWR<Floor>('/api/printers?retired=1')
+  const gone = (data?.racks ?? []).flatMap(({ printers }) => printers.filter(({ state }) => state === 'retired'))
+  if (gone.length === 0) return null
+  return (
+    <section aria-labelledby="retired" className={classes.sheet}>
+      <h2 id="retired">Retired printers</h2>
+      <ul>
+        {gone.map(({ id, name, make, model, holdReason }) => (
+          <li key={id}>
+            <Link to={`/printers/${id}`}>{name}</Link>{' '}
+            <span className="quiet">{`${make} ${model}: ${holdReason ?? ''}`}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 
