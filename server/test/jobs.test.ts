@@ -1,4 +1,4 @@
-import type { JobFacts, PreflightAnswer, RefusalBody } from '@diatribon/contract'
+import type { JobFacts, PreflightAnswer, PrinterPage, RefusalBody } from '@diatribon/contract'
 import { scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let shop: Workshop
@@ -100,6 +100,19 @@ describe('papers', () => {
     const bytes = Buffer.from(await response.arrayBuffer())
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
     expect(bytes.subarray(-6).toString()).toContain('EOF')
+  })
+
+  it('labels lead to their pages by a short address', async () => {
+    const { slots } = await operator.get<PrinterPage>(`/api/printers/${shop.ids.printer}`)
+    const go = async (code: string) => {
+      const { status, headers } = await fetch(`${shop.server.url}/go/${code}`, { redirect: 'manual' })
+      return [status, headers.get('location')]
+    }
+    const codeOf = (id: string) => id.replaceAll('-', '').slice(0, 12)
+    expect(await go(codeOf(shop.ids.printer))).toEqual([302, `/printers/${shop.ids.printer}`])
+    expect(await go(codeOf(slots[0]!.id))).toEqual([302, `/printers/${shop.ids.printer}?slot=${slots[0]!.id}`])
+    expect(await go('0123456789ab')).toEqual([404, null])
+    expect(await go('rubbish')).toEqual([404, null])
   })
 
   it('a passport', async () => {

@@ -10,6 +10,7 @@ import { livesRoutes } from '../lives/routes.ts'
 import { logbookRoutes } from '../logbook/routes.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
 import { deviceRoutes } from '../people/devices.ts'
+import { shortAddressRoutes } from '../reports/shortAddress.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { jobRoutes } from '../jobs/routes.ts'
 import { storesRoutes } from '../stores/routes.ts'
@@ -93,6 +94,7 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
   })
   app.use('/api', api)
   app.get('/metrics', metrics.show)
+  app.use(shortAddressRoutes(services.database.db))
   if (webFolder) serveWeb(app, webFolder)
   app.use(errors)
   return app

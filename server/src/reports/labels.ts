@@ -34,7 +34,7 @@ export function labelSheets(labels: readonly Label[], size: LabelSize): Pdf {
     pdf.text(plain(title), words, y + pad, { width: room, height: titleSize * 2.4, ellipsis: true })
     pdf.font('Helvetica').fontSize(titleSize * 0.7)
     pdf.text(plain(detail), words, pdf.y + 1, { width: room, height: qr / 2.4, ellipsis: true })
-    const small = size === 'large' ? 5.6 : 4
+    const small = size === 'large' ? 8 : 5.4
     pdf.fontSize(small).text(plain(address), x + pad, y + pad + qr + 1.5, {
       width: widthMm * mm - 2 * pad,
       height: heightMm * mm - 2 * pad - qr,

@@ -17,7 +17,7 @@ export function openPdf(title: string, marginMm: number): Pdf {
 
 /** The fonts that every reader has know western letters only; others become a question mark rather than rubbish. */
 export const plain = (text: string) =>
-  text.replace(/[^\u0020-\u007e\u00a0-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u20ac\u2022]/gu, '?')
+  text.replace(/[^\n\u0020-\u007e\u00a0-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d\u20ac\u2022]/gu, '?')
 
 /** Draws a QR code as vectors, so that it stays sharp at any size. The quiet zone is the caller's to leave. */
 export function drawQr(pdf: Pdf, text: string, x: number, y: number, size: number): void {

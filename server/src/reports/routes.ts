@@ -9,6 +9,7 @@ import { printer, printerModel, slot, spool } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
 import { passport } from './passport.ts'
 import type { Pdf } from './pdf.ts'
+import { shortCode } from './shortAddress.ts'
 
 const historyShown = 200
 
@@ -30,7 +31,7 @@ export function reportRoutes(services: Services): Router {
     const built = await asBuilt(db, id, services.clock())
     const { entries } = await logPage(db, { printer: id, limit: historyShown }, person)
     const history = entries.filter(({ kind }) => kind !== 'count-hours')
-    const address = `${baseOf(request)}/printers/${id}`
+    const address = `${baseOf(request)}/go/${shortCode(id)}`
     send(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
   })
 
@@ -50,7 +51,7 @@ export function reportRoutes(services: Services): Router {
           .map(({ row, make, model }) => ({
             title: row.name,
             detail: `${make} ${model}\n${row.room}, ${row.rack}${row.place}`,
-            address: `${base}/printers/${row.id}`,
+            address: `${base}/go/${shortCode(row.id)}`,
           }))
       }
       case 'slots': {
@@ -65,7 +66,7 @@ export function reportRoutes(services: Services): Router {
           .map(({ row, printer, rack, place }) => ({
             title: row.name,
             detail: `${printer}, ${rack}${place}`,
-            address: `${base}/printers/${row.printerId}?slot=${row.id}`,
+            address: `${base}/go/${shortCode(row.id)}`,
           }))
       }
       case 'spools': {
@@ -73,7 +74,7 @@ export function reportRoutes(services: Services): Router {
         return rows.map((row) => ({
           title: row.name,
           detail: `${row.material}\n${row.diameterMm} mm, tare ${row.tareGrams} g`,
-          address: `${base}/spools?spool=${row.id}`,
+          address: `${base}/go/${shortCode(row.id)}`,
         }))
       }
       default:

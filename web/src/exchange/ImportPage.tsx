@@ -92,7 +92,8 @@ export function ImportPage() {
             {Object.entries(columns).map(([name, { words, needed }]) => (
               <Select
                 key={name}
-                label={`${words}${needed ? '' : ' (if there is one)'}`}
+                label={words}
+                description={needed ? 'needed' : 'if there is one'}
                 data={sheet.headers}
                 clearable
                 clearButtonProps={{ 'aria-label': `No column for ${words}` }}

@@ -1,0 +1,39 @@
+import { between } from 'drizzle-orm'
+import { Router } from 'express'
+import type { Db } from '../platform/database.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { printer, slot, spool } from '../platform/tables.ts'
+
+/** Twelve hexadecimal digits of an id: short enough to type from a label, long enough to be the only one. */
+export const shortCode = (id: string) => id.replaceAll('-', '').slice(0, 12)
+
+/** GET /go/CODE leads from a label to its page. Whoever is not signed in is asked to there. */
+export function shortAddressRoutes(db: Db): Router {
+  const router = Router()
+  router.get('/go/:code', async (request, response) => {
+    const code = /^[0-9a-f]{12}$/.exec(request.params.code.toLowerCase())?.[0]
+    const page = code ? await pageOf(db, `${code.slice(0, 8)}-${code.slice(8)}`) : null
+    if (!page) throw new Refusal(404, 'not-there', 'This label belongs to nothing that is known here. Print a new one.')
+    response.redirect(302, page)
+  })
+  return router
+}
+
+async function pageOf(db: Db, start: string): Promise<string | null> {
+  const [from, to] = [`${start}-0000-0000-000000000000`, `${start}-ffff-ffff-ffffffffffff`]
+  const [p] = await db
+    .select({ id: printer.id })
+    .from(printer)
+    .where(between(printer.id, from, to))
+  if (p) return `/printers/${p.id}`
+  const [s] = await db
+    .select({ id: slot.id, printerId: slot.printerId })
+    .from(slot)
+    .where(between(slot.id, from, to))
+  if (s) return `/printers/${s.printerId}?slot=${s.id}`
+  const [f] = await db
+    .select({ id: spool.id })
+    .from(spool)
+    .where(between(spool.id, from, to))
+  return f ? `/spools?spool=${f.id}` : null
+}
