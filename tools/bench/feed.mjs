@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto'
+import pg from 'pg'
 import { demoMoment, makeDatabase, startServer } from '../setup/twoServers.mjs'
 import { bundled } from './bundled.mjs'
 import { report } from './report.mjs'
@@ -65,6 +66,13 @@ export async function benchFeed(adminUrl) {
     perSecond: reports.length / seconds,
     refused,
   })
+  // Every job that was reported once or more counts once: the sum of prints must be the number of jobs.
+  const client = new pg.Client({ connectionString: url })
+  await client.connect()
+  const { rows } = await client.query(`SELECT sum(prints)::float8 AS prints FROM printer WHERE name LIKE 'Feed %'`)
+  await client.end()
+  const jobs = new Set(reports.filter(({ kind }) => kind === 'finish-job').map(({ key }) => key)).size
+  report('feed: jobs reported and prints counted', { jobs, prints: rows[0].prints })
   await server.stop()
   await drop()
 }
