@@ -156,6 +156,58 @@ describe('evidence', () => {
   })
 })
 
+describe('an amendment', () => {
+  it('cannot claim what could not have been told in the first place', async () => {
+    const printerId = await newPrinter()
+    const from = hoursAgo(24)
+    const tally = await operator.act({
+      kind: 'count-tally',
+      printerId,
+      from,
+      at: hoursAgo(0),
+      prints: 4,
+      minutesEach: 60,
+    })
+    expect(
+      await operator.refused({ kind: 'amend', entryKey: tally.key, reason: 'x', correction: { hours: 900 } }),
+    ).toMatchObject({ status: 409, code: 'more-than-passed' })
+    expect((await counts(printerId)).totals.hours).toBeCloseTo(4, 6)
+  })
+
+  it('gives filament back to its spool, and a spool that was not finished is there again', async () => {
+    const printerId = await newPrinter()
+    const spoolId = randomUUID()
+    const of = { material: 'plain', abrasive: false, diameterMm: 1.75, densityGPerCm3: 1.24 }
+    await technician.act({ kind: 'add-spool', spoolId, name: `S ${spoolId}`, ...of, netGrams: 1000, tareGrams: 200 })
+    const spool = async () => (await technician.get<Spool[]>('/api/stores/spools')).find(({ id }) => id === spoolId)!
+    const printed = await job(printerId, 9, 7, { metres: 40, spoolId })
+    expect((await spool()).leftMetres).toBeCloseTo(295.28, 1)
+    const amend = { kind: 'amend' as const, reason: 'Misread' }
+    await operator.act({ ...amend, entryKey: printed.key, correction: { metres: 30 } })
+    expect((await spool()).leftMetres).toBeCloseTo(305.28, 1)
+    const end = await operator.act({ kind: 'finish-spool', printerId, spoolId, from: hoursAgo(10), at: hoursAgo(1) })
+    expect(await spool()).toMatchObject({ leftMetres: 0, leftGrams: 0 })
+    await operator.act({ ...amend, entryKey: end.key, takeBack: true })
+    expect(await spool()).toMatchObject({ finishedAt: null, leftMetres: expect.closeTo(305.28, 1) as number })
+    await operator.act({ ...amend, entryKey: printed.key, takeBack: true })
+    expect((await spool()).leftMetres).toBeCloseTo(335.28, 1)
+  })
+})
+
+it('shows evidence in pages without a gap or a repeat, also where much of it bears one moment', async () => {
+  const printerId = await newPrinter()
+  const at = hoursAgo(5)
+  await operator.list(Array.from({ length: 90 }, () => ({ kind: 'count-hours', printerId, meterHours: 3, at })))
+  const seen: number[] = []
+  for (let next: string | null = ''; next !== null;) {
+    const page: Counts = await technician.get(`/api/printers/${printerId}/counts${next ? `?before=${next}` : ''}`)
+    seen.push(...page.counts.map(({ seq }) => seq))
+    next = page.next
+  }
+  expect(seen).toHaveLength(91)
+  expect(new Set(seen).size).toBe(91)
+})
+
 describe('impossible evidence is refused with its reason', () => {
   it.each<[string, (printerId: string) => Record<string, unknown>, string, string]>([
     [

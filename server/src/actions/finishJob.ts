@@ -51,17 +51,27 @@ export const finishJob: ActionKind<FinishJob> = {
     if (correction && (correction.hours ?? correction.metres) === undefined)
       throw new Refusal(400, 'bad-input', 'A finished job is corrected by its hours or its metres of filament.')
     const { hours, metres } = correction ?? {}
-    await amendEvidence(facts, original, amendment, (row) => ({
-      hours: hours ?? row.hours,
-      // Its end stands; a longer job began earlier.
-      fromAt:
-        hours === undefined ? row.fromAt : new Date(Math.min(row.fromAt.getTime(), row.at.getTime() - hours * hourMs)),
-      metres: metres ?? row.metres,
-    }))
-    if (amendment.action.takeBack) {
-      const [job] = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
-      if (job) facts.put('job', { ...job, finishedAt: null, finishedSeq: null, outcome: null })
+    let usedBefore = 0
+    const next = await amendEvidence(facts, original, amendment, (row) => {
+      usedBefore = row.metres
+      return {
+        hours: hours ?? row.hours,
+        // Its end stands; a longer job began earlier.
+        fromAt:
+          hours === undefined
+            ? row.fromAt
+            : new Date(Math.min(row.fromAt.getTime(), row.at.getTime() - hours * hourMs)),
+        metres: metres ?? row.metres,
+      }
+    })
+    const [job] = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
+    const spoolId = original.action.spoolId ?? job?.spoolId
+    if (spoolId) {
+      await facts.needSpool(spoolId)
+      useSpool(facts, spoolId, next.at, (amendment.action.takeBack ? 0 : next.metres) - usedBefore)
     }
+    if (job && amendment.action.takeBack)
+      facts.put('job', { ...job, finishedAt: null, finishedSeq: null, outcome: null })
   },
 
   correctable: ({ hours, metres }) => ({

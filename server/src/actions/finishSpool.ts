@@ -25,7 +25,8 @@ export const finishSpool: ActionKind<FinishSpool> = {
     const abrasive = spool?.abrasive ?? action.abrasive ?? false
     const fromAt = from ? new Date(from) : await lastSpoolOrTakeIn(facts, printerId, at)
     await placeEvidence(facts, usageRow({ seq, siteId, printerId, kind: 'spool', fromAt, at, metres, abrasive }))
-    if (spool) facts.put('spool', { ...spool, leftMetres: 0, finishedAt: at })
+    // What was left is kept, so that a spool that was not finished after all has it again.
+    if (spool) facts.put('spool', { ...spool, finishedAt: at })
   },
 
   async amend(facts, original, amendment) {
@@ -34,6 +35,11 @@ export const finishSpool: ActionKind<FinishSpool> = {
     await amendEvidence(facts, original, amendment, ({ metres }) => ({
       metres: amendment.action.correction?.metres ?? metres,
     }))
+    const { spoolId } = original.action
+    if (spoolId && amendment.action.takeBack) {
+      await facts.needSpool(spoolId)
+      facts.put('spool', { ...facts.spool(spoolId), finishedAt: null })
+    }
   },
 
   words: ({ netGrams, spoolId }, names) =>

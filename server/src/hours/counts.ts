@@ -1,4 +1,4 @@
-import { and, desc, eq, isNull, lt } from 'drizzle-orm'
+import { and, desc, eq, isNull, lt, or } from 'drizzle-orm'
 import type { ActionKindName, Counts } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 import { actionOf } from '../logbook/logRow.ts'
@@ -11,8 +11,17 @@ import { gapAt } from './gapAt.ts'
 const pageSize = 40
 const dayMs = 24 * 3600_000
 
+/** Where a page of counts ended: entries of one moment are told apart by their number. */
+export interface CountsBefore {
+  at: Date
+  seq: number
+}
+
+const beforeOf = ({ at, seq }: CountsBefore) => `${at.getTime()}.${seq}`
+const olderThan = ({ at, seq }: CountsBefore) => or(lt(usage.at, at), and(eq(usage.at, at), lt(usage.seq, seq)))
+
 /** Every piece of evidence of a printer, newest first, with the gap of each meter reading to what jobs claimed before it. */
-export async function counts(db: Db, printerId: string, before: number | undefined, now: Date): Promise<Counts> {
+export async function counts(db: Db, printerId: string, before: CountsBefore | null, now: Date): Promise<Counts> {
   const [row] = await db.select().from(printer).where(eq(printer.id, printerId))
   if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const inForce = and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq))
@@ -21,7 +30,7 @@ export async function counts(db: Db, printerId: string, before: number | undefin
     .select({ row: usage, entry: logEntry })
     .from(usage)
     .innerJoin(logEntry, eq(logEntry.seq, usage.seq))
-    .where(and(inForce, before === undefined ? undefined : lt(usage.at, new Date(before))))
+    .where(and(inForce, before ? olderThan(before) : undefined))
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(pageSize * 4)
   const usages = rows.map(({ row }) => row)
@@ -59,6 +68,6 @@ export async function counts(db: Db, printerId: string, before: number | undefin
       gapHours: gapAt(usages, i),
       explanation: u.explanation,
     })),
-    next: rows.length > pageSize ? String(page[page.length - 1]!.row.at.getTime()) : null,
+    next: rows.length > pageSize ? beforeOf(page[page.length - 1]!.row) : null,
   }
 }

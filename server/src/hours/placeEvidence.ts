@@ -36,11 +36,11 @@ export function usageRow(
 export async function placeEvidence(facts: Facts, row: UsageRow): Promise<void> {
   const printer = facts.printer(row.printerId)
   const isMeter = row.meterHours !== null
-  refuseImpossible(() => checkPiece(asEvidence(row)))
   const isNewest = row.fromAt >= printer.countedAt && row.kind !== 'spool'
   // Jobs since the last reading are weighed against the meter, so a reading after them looks back to the one before.
   if (!isNewest || (isMeter && printer.meterAt < printer.countedAt))
     return recountFrom(facts, printer, row.fromAt, row.seq, [row])
+  refuseImpossible(() => checkPiece(asEvidence(row)))
   const before = pointOf(printer)
   const { points } = refuseImpossible(() =>
     counterCurve({ ...before, meterShows: printer.meterHours }, [asEvidence(row)]),
@@ -97,7 +97,11 @@ export async function recountFrom(
     ...stored.filter(({ seq }) => !changed.has(seq)),
     ...changes.filter(({ takenBackSeq }) => takenBackSeq === null),
   ].sort((a, b) => a.at.getTime() - b.at.getTime() || a.seq - b.seq)
-  for (const row of changes) if (row.takenBackSeq === null) refuseOverlap(printer, row, rows)
+  for (const row of changes) {
+    if (row.takenBackSeq !== null) continue
+    refuseImpossible(() => checkPiece(asEvidence(row)))
+    refuseOverlap(printer, row, rows)
+  }
   const spoolStart = Math.min(...rows.filter(({ kind }) => kind === 'spool').map(({ fromAt }) => fromAt.getTime()))
   // A spool put on before the anchor is shared with the jobs that it has fed since.
   const earlier =

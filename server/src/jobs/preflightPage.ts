@@ -64,7 +64,10 @@ async function partsInPlace({ db }: Planning, ids: string[]): Promise<Map<string
 }
 
 async function leftOn({ db }: Planning, spoolId: string): Promise<number> {
-  const [row] = await db.select({ left: spool.leftMetres }).from(spool).where(eq(spool.id, spoolId))
+  const [row] = await db
+    .select({ left: spool.leftMetres, finishedAt: spool.finishedAt })
+    .from(spool)
+    .where(eq(spool.id, spoolId))
   if (!row) throw new Refusal(404, 'not-there', 'There is no spool with this id.')
-  return row.left
+  return row.finishedAt ? 0 : row.left
 }

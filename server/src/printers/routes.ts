@@ -24,10 +24,10 @@ export function printerRoutes(services: Services): Router {
   })
   router.get('/printers/:id/counts', requires(services, 'read'), async (request, response) => {
     const { before } = request.query
-    const ms = before === undefined ? undefined : Number(before)
-    if (ms !== undefined && !(ms > 0 && ms < 8e15))
-      throw badInput('before', 'before must be taken from the page before')
-    response.json(await counts(database.db, idFrom(request, 'printer'), ms, clock()))
+    const found = before === undefined ? null : /^(\d{1,15})\.(\d{1,15})$/.exec(String(before))
+    if (before !== undefined && !found) throw badInput('before', 'before must be taken from the page before')
+    const after = found && { at: new Date(Number(found[1])), seq: Number(found[2]) }
+    response.json(await counts(database.db, idFrom(request, 'printer'), after, clock()))
   })
   router.get('/printers/:id/forecast', requires(services, 'read'), async (request, response) => {
     response.json(await forecastPage(await planningFor(services, request), idFrom(request, 'printer')))

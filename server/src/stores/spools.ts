@@ -8,7 +8,13 @@ import { spool } from '../platform/tables.ts'
 export async function spools(db: Db): Promise<Spool[]> {
   const rows = await db.select().from(spool).orderBy(asc(spool.finishedAt), asc(spool.name))
   return rows
-    .map(({ siteId: _, weighedAt, finishedAt, ...shown }) => ({
+    .map(({ siteId: _, weighedAt, finishedAt, ...kept }) => ({
+      ...kept,
+      weighedAt,
+      finishedAt,
+      leftMetres: finishedAt ? 0 : kept.leftMetres,
+    }))
+    .map(({ weighedAt, finishedAt, ...shown }) => ({
       ...shown,
       leftGrams: gramsOf({ ...shown, metres: shown.leftMetres }),
       weighedAt: weighedAt?.toISOString() ?? null,
