@@ -49,4 +49,44 @@ export {
   type WeekdayHours,
 } from './plan/forecastHours.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'
-export { skewFromDiagonals } from './readings/skewFromDiagonals.ts'
+export { skewFromDiagonals, skewFromThreeLengths, skewWords } from './bench/skewFromDiagonals.ts'
+export { readMesh, type MeshHeights } from './bench/readMesh.ts'
+export { bedPlane, bedPoints, type BedPlane, type BedPoint, type MeshPlaces } from './bench/bedPlane.ts'
+export { coarsePitchMm, knobTurns, type BedScrew, type KnobTurn } from './bench/knobTurns.ts'
+export { meshRepeatability, type MeshRepeatability } from './bench/meshRepeatability.ts'
+export { findPitch, type Pitch } from './bench/findPitch.ts'
+export { pluckedBelt } from './bench/pluckedBelt.ts'
+export { beltTension, pitchForTension, usualBeltMassKgPerM } from './bench/beltTension.ts'
+export { cubeError, newSteps, playAtEdge } from './bench/byHand.ts'
+export { soak, type Soak, type SoakPoint } from './bench/soak.ts'
+export { bedCurrent, type BedCurrent } from './bench/bedCurrent.ts'
+export { soundBands, sumOfLevels, type SoundBand } from './bench/soundBands.ts'
+export {
+  nextTurn,
+  turnClocks,
+  type OnTurnClocks,
+  type TurnClock,
+  type Turns,
+  type TurnState,
+} from './checks/nextTurn.ts'
+export { againstLimits } from './checks/againstLimits.ts'
+export { driftOf, sinceRestart, type Drift } from './readings/drift.ts'
+export type { Crossing, ReadingLimits, ReadingPoint } from './readings/crossing.ts'
+export type { RunBreach, RunRule } from './readings/runRules.ts'
+export { hoursAbove, longestSilenceMs, type TemperatureSample } from './readings/hoursAbove.ts'
+export { causePriors, type CausePriors, type CauseRecord } from './faults/causePriors.ts'
+export { posterior, type CauseChance, type TestFinding } from './faults/posterior.ts'
+export { entropyBits, rankTests, type DiagnosticTest, type TestValue } from './faults/nextTest.ts'
+export { lookAndFixOrder } from './faults/lookAndFix.ts'
+export { afterFix, isReturning } from './faults/returning.ts'
+export { splitDowntime, type Downtime, type Span } from './faults/splitDowntime.ts'
+export { availability, together, type Availability, type ServiceRecord } from './faults/availability.ts'
+export {
+  returnList,
+  testPrintItem,
+  type Change,
+  type ReturnFacts,
+  type ReturnItem,
+  type UpsetRule,
+} from './faults/returnList.ts'
+export { isOnShift, lastShiftEnd, type LocalMoment, type Shifts, type ShiftSpan } from './people/onShift.ts'

@@ -19,6 +19,13 @@ export type ProblemCode =
   | 'not-a-job-file'
   | 'impossible-figure'
   | 'line-too-long'
+  | 'too-few-readings'
+  | 'not-a-mesh'
+  | 'no-plane'
+  | 'no-pitch'
+  | 'meshes-differ'
+  | 'no-causes'
+  | 'impossible-findings'
 
 /** A refusal that a caller can show: stable code, one sentence, the values behind it. */
 export class Problem extends Error {

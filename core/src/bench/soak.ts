@@ -1,0 +1,72 @@
+import { Problem } from '../problem.ts'
+
+export interface SoakPoint {
+  /** Minutes since the log began. */
+  minutes: number
+  /** Temperature in °C or height in mm. */
+  value: number
+}
+
+export interface Soak {
+  /** Time constant of the first-order lag, minutes. */
+  minutesPerE: number
+  /** What it ends at. */
+  final: number
+  /** Minutes since the log began at which 95 % of the whole change is done. */
+  flatAfter: number
+  /** Whether the log reaches that far. */
+  isFlat: boolean
+}
+
+/** A twentieth of the change is left after so many time constants: ln 20. */
+const toFivePerCent = Math.log(20)
+
+/**
+ * When a soaking bed is flat: a first-order lag, value = final + change·e^(−t/τ), fitted to the log by least squares; for each τ
+ * the line in e^(−t/τ) is exact, so τ alone is searched.
+ * @param points at least five, in any order, over some minutes
+ * @throws Problem 'too-few-readings', 'no-fit' when the log shows no levelling off
+ * Source: step response of a first-order system (any control text), fitted by separable least squares, Golub & Pereyra (1973).
+ */
+export function soak(points: readonly SoakPoint[]): Soak {
+  if (points.length < 5) throw new Problem('too-few-readings', 'Five readings or more are needed, over some minutes.')
+  const start = Math.min(...points.map(({ minutes }) => minutes))
+  const span = Math.max(...points.map(({ minutes }) => minutes)) - start
+  if (!(span > 0)) throw new Problem('no-fit', 'All readings are of one moment.')
+  const fit = (tau: number) => {
+    const e = points.map(({ minutes }) => Math.exp(-(minutes - start) / tau))
+    const n = points.length
+    const meanE = e.reduce((a, b) => a + b, 0) / n
+    const meanV = points.reduce((sum, { value }) => sum + value, 0) / n
+    let [ee, ev] = [0, 0]
+    points.forEach(({ value }, i) => {
+      ee += (e[i]! - meanE) ** 2
+      ev += (e[i]! - meanE) * (value - meanV)
+    })
+    const change = ev / ee
+    const final = meanV - change * meanE
+    const squares = points.reduce((sum, { value }, i) => sum + (value - final - change * e[i]!) ** 2, 0)
+    return { change, final, squares }
+  }
+  // Golden section on log τ, from a hundredth of the span to twenty spans.
+  const golden = (Math.sqrt(5) - 1) / 2
+  let [a, b] = [Math.log(span / 100), Math.log(20 * span)]
+  const squaresAt = (x: number) => fit(Math.exp(x)).squares
+  // A coarse look first: the sum of squares may have more than one dip.
+  const grid = Array.from({ length: 60 }, (_, i) => a + ((b - a) * i) / 59)
+  const best = grid.reduce((least, x) => (squaresAt(x) < squaresAt(least) ? x : least))
+  const width = (b - a) / 59
+  ;[a, b] = [best - width, best + width]
+  while (b - a > 1e-9) {
+    const [c, d] = [b - golden * (b - a), a + golden * (b - a)]
+    if (squaresAt(c) < squaresAt(d)) b = d
+    else a = c
+  }
+  const minutesPerE = Math.exp((a + b) / 2)
+  const { change, final } = fit(minutesPerE)
+  const seen = Math.abs(change) * (1 - Math.exp(-span / minutesPerE))
+  if (!(Math.abs(change) > 0) || !(seen > 0) || minutesPerE > 3 * span)
+    throw new Problem('no-fit', 'It does not level off yet: log on, and look again in some minutes.')
+  const flatAfter = start + toFivePerCent * minutesPerE
+  return { minutesPerE, final, flatAfter, isFlat: start + span >= flatAfter }
+}
