@@ -1,8 +1,10 @@
 export type { RefusalBody } from './refusal.ts'
 export type { LiveNotice } from './live.ts'
-export { mayDo, rights, roles, rolesWith, type Right, type Role } from './people/rights.ts'
+export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './people/rights.ts'
 export {
+  changePinSchema,
   firstRunSchema,
+  joinSchema,
   signInSchema,
   type FirstRun,
   type Person,
@@ -13,7 +15,7 @@ export {
 } from './people/session.ts'
 export { removalReasons, type RemovalReason } from './parts/removalReasons.ts'
 export type { PartType } from './parts/partType.ts'
-export { areas, type ActionShape, type Area } from './actions/action.ts'
+export { areas, words, type ActionShape, type Area } from './actions/action.ts'
 export { actionShapes, type Action, type ActionKindName, type Actions } from './actions/index.ts'
 export { kindNames } from './actions/kinds.ts'
 export type { AddModel, ModelPayload } from './actions/addModel.ts'
@@ -56,10 +58,16 @@ export {
   type OnEveryClock,
 } from './hours/clock.ts'
 export type { Kit } from './parts/kit.ts'
-export type { MachineLimits, ModelSlot, PrinterModel } from './printers/model.ts'
+export type { MachineLimits, ModelBed, ModelSlot, PrinterModel } from './printers/model.ts'
 export { takeInStepNames, type TakeInStepName } from './printers/takeInSteps.ts'
+export type { Handover, PresentHere } from './logbook/handover.ts'
 export {
   logQuerySchema,
+  readMarkSchema,
+  savedViewSchema,
+  type BookCheck,
+  type Notice,
+  type SavedView,
   type ActionResult,
   type ExportedEntry,
   type LogEntry,
@@ -67,9 +75,126 @@ export {
   type LogQuery,
   type Recorded,
 } from './logbook/entry.ts'
+export type { AddCheckType } from './actions/addCheckType.ts'
+export type { ChangeCheckType } from './actions/changeCheckType.ts'
+export type { RetireCheckType } from './actions/retireCheckType.ts'
+export type { SetUpset } from './actions/setUpset.ts'
+export type { BeginCheck } from './actions/beginCheck.ts'
+export type { ConfirmCautions } from './actions/confirmCautions.ts'
+export type { RecordStep } from './actions/recordStep.ts'
+export type { FinishCheck } from './actions/finishCheck.ts'
+export type { GiveUpCheck } from './actions/giveUpCheck.ts'
+export type { SkipCheck } from './actions/skipCheck.ts'
+export type { AddReadingKind } from './actions/addReadingKind.ts'
+export type { ChangeReadingKind } from './actions/changeReadingKind.ts'
+export type { AdjustPrinter } from './actions/adjustPrinter.ts'
+export type { RecordEvent } from './actions/recordEvent.ts'
+export type { LogEnclosure } from './actions/logEnclosure.ts'
+export type { MakeDuty } from './actions/makeDuty.ts'
+export type { SettleDuty } from './actions/settleDuty.ts'
+export type { ReportFault } from './actions/reportFault.ts'
+export type { NameSymptom } from './actions/nameSymptom.ts'
+export type { BeginWork } from './actions/beginWork.ts'
+export type { StopWork } from './actions/stopWork.ts'
+export type { RecordTest } from './actions/recordTest.ts'
+export type { TryChange } from './actions/tryChange.ts'
+export type { TellOutcome } from './actions/tellOutcome.ts'
+export type { RecordTestPrint } from './actions/recordTestPrint.ts'
+export type { SettleReturn } from './actions/settleReturn.ts'
+export type { RemoveGuard } from './actions/removeGuard.ts'
+export type { RefitGuard } from './actions/refitGuard.ts'
+export type { SetSymptom } from './actions/setSymptom.ts'
+export type { SetCause } from './actions/setCause.ts'
+export type { SetTest } from './actions/setTest.ts'
+export type { ChangePerson } from './actions/changePerson.ts'
+export type { LockPerson } from './actions/lockPerson.ts'
+export type { LeavePerson } from './actions/leavePerson.ts'
+export type { RecordTraining } from './actions/recordTraining.ts'
+export type { SetShifts } from './actions/setShifts.ts'
+export type { RelaxRules } from './actions/relaxRules.ts'
+export type { PinNotice } from './actions/pinNotice.ts'
+export type { UnpinNotice } from './actions/unpinNotice.ts'
+export type { CloseFault } from './actions/closeFault.ts'
+export type { GiveSignOff } from './actions/giveSignOff.ts'
+export type { WithdrawSignOff } from './actions/withdrawSignOff.ts'
+export type { MeasuredValue, RecordReading } from './actions/recordReading.ts'
+export {
+  neededStates,
+  stepKinds,
+  turnClocks,
+  type CheckContent,
+  type CheckStep,
+  type CheckType,
+  type CheckVersion,
+  type NeededState,
+  type StepKind,
+  type TurnClock,
+  type Turns,
+} from './checks/checkType.ts'
+export type { CheckSheet, CheckTurn, MayDo, PrinterChecks, SheetOutcome, StepResult } from './checks/checkSheet.ts'
+export { knowledgeActions } from './faults/starterKnowledge.ts'
+export { starterActions } from './checks/starterSet.ts'
+export { printerEvents, type PrinterEvent, type Upset } from './checks/upset.ts'
+export type { ReadingKind } from './readings/readingKind.ts'
+export type {
+  DriftingPage,
+  DriftingReading,
+  ReadingSeries,
+  SeriesCrossing,
+  SeriesLimits,
+  SeriesMark,
+  SeriesPoint,
+} from './readings/series.ts'
+export {
+  broughtAboutBy,
+  inductionTopics,
+  usualTopic,
+  type BroughtAbout,
+  type ClosedFault,
+  type FaultPage,
+  type FaultRow,
+  type FaultStep,
+  type InductionTopic,
+  type MadeDuty,
+  type OfferedTest,
+  type OpenFault,
+  type OutcomeOfChange,
+  type Permanence,
+  type RankedCause,
+  type ReturnLine,
+  type ReturnToService,
+} from './faults/fault.ts'
+export {
+  drawings,
+  type AboutPrinters,
+  type Cause,
+  type Drawing,
+  type FaultTest,
+  type Knowledge,
+  type Symptom,
+  type TestOutcome,
+} from './faults/knowledge.ts'
+export { labelReportSchema, type LabelPage, type LabelReport } from './faults/report.ts'
+export type { DowntimePage, ParetoRow, ServiceRow } from './faults/downtime.ts'
+export {
+  confirmedWork,
+  relaxable,
+  signOffForSlot,
+  signOffs,
+  type ConfirmedWork,
+  type PersonHere,
+  type Relaxable,
+  type ShiftPlan,
+  type ShiftTime,
+  type SignedOff,
+  type SignOff,
+  type TrainingRecord,
+} from './people/signOffs.ts'
+export type { Attachment } from './attachment.ts'
 export type { Duty, Round, Urgency } from './plan/duty.ts'
 export type {
   Floor,
+  EnclosureState,
   FloorPrinter,
   PrinterHead,
   PrinterPage,

@@ -33,6 +33,14 @@ const moment = Joi.date().iso().min('2000-01-01').raw().messages({
   'date.format': '{{#label}} must be a moment such as 2026-03-01T14:30:00Z',
 })
 
+/** Photos that were sent before and belong to the action. */
+export const photoIds = Joi.array().items(uuid).min(1).max(6)
+
+/** A day of the calendar, YYYY-MM-DD. */
+export const dayField = Joi.string()
+  .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
+  .messages({ 'string.pattern.base': '{{#label}} must be a day such as 2026-12-01' })
+
 /** Figures that many kinds share, with the limits of what can be. */
 export const jobFigures = {
   moment,
@@ -55,7 +63,21 @@ export const printerAction = (kind: string, payload: Joi.PartialSchemaMap) =>
   Joi.object({ ...header(kind), printerId: uuid.required(), ...payload })
 
 /** What the screens must fetch again after an action of this kind. */
-export const areas = ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook', 'people', 'stores', 'readings'] as const
+export const areas = [
+  'printers',
+  'hours',
+  'parts',
+  'lives',
+  'plan',
+  'logbook',
+  'people',
+  'stores',
+  'readings',
+  'checks',
+  'faults',
+  'notices',
+  'presence',
+] as const
 export type Area = (typeof areas)[number]
 
 export interface ActionShape {

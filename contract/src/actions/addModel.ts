@@ -1,5 +1,5 @@
 import type { Kit } from '../parts/kit.ts'
-import { modelPayload, type MachineLimits, type ModelSlot } from '../printers/model.ts'
+import { modelPayload, type MachineLimits, type ModelBed, type ModelSlot } from '../printers/model.ts'
 import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 export interface ModelPayload {
@@ -12,6 +12,7 @@ export interface ModelPayload {
   /** From the maker's sheet; job files cannot be checked without them. */
   limits?: MachineLimits
   kits?: Kit[]
+  bed?: ModelBed
 }
 
 /** A printer model: a template of slots, limits and duties. */

@@ -28,6 +28,49 @@ import { movePart, type MovePart } from './movePart.ts'
 import { retirePrinter, type RetirePrinter } from './retirePrinter.ts'
 import { bringBackPrinter, type BringBackPrinter } from './bringBackPrinter.ts'
 import { setCalendar, type SetCalendar } from './setCalendar.ts'
+import { addCheckType, type AddCheckType } from './addCheckType.ts'
+import { changeCheckType, type ChangeCheckType } from './changeCheckType.ts'
+import { retireCheckType, type RetireCheckType } from './retireCheckType.ts'
+import { setUpset, type SetUpset } from './setUpset.ts'
+import { beginCheck, type BeginCheck } from './beginCheck.ts'
+import { confirmCautions, type ConfirmCautions } from './confirmCautions.ts'
+import { recordStep, type RecordStep } from './recordStep.ts'
+import { finishCheck, type FinishCheck } from './finishCheck.ts'
+import { giveUpCheck, type GiveUpCheck } from './giveUpCheck.ts'
+import { skipCheck, type SkipCheck } from './skipCheck.ts'
+import { addReadingKind, type AddReadingKind } from './addReadingKind.ts'
+import { changeReadingKind, type ChangeReadingKind } from './changeReadingKind.ts'
+import { recordReading, type RecordReading } from './recordReading.ts'
+import { adjustPrinter, type AdjustPrinter } from './adjustPrinter.ts'
+import { recordEvent, type RecordEvent } from './recordEvent.ts'
+import { logEnclosure, type LogEnclosure } from './logEnclosure.ts'
+import { makeDuty, type MakeDuty } from './makeDuty.ts'
+import { settleDuty, type SettleDuty } from './settleDuty.ts'
+import { reportFault, type ReportFault } from './reportFault.ts'
+import { closeFault, type CloseFault } from './closeFault.ts'
+import { giveSignOff, type GiveSignOff } from './giveSignOff.ts'
+import { withdrawSignOff, type WithdrawSignOff } from './withdrawSignOff.ts'
+import { nameSymptom, type NameSymptom } from './nameSymptom.ts'
+import { beginWork, type BeginWork } from './beginWork.ts'
+import { stopWork, type StopWork } from './stopWork.ts'
+import { recordTest, type RecordTest } from './recordTest.ts'
+import { tryChange, type TryChange } from './tryChange.ts'
+import { tellOutcome, type TellOutcome } from './tellOutcome.ts'
+import { recordTestPrint, type RecordTestPrint } from './recordTestPrint.ts'
+import { settleReturn, type SettleReturn } from './settleReturn.ts'
+import { removeGuard, type RemoveGuard } from './removeGuard.ts'
+import { refitGuard, type RefitGuard } from './refitGuard.ts'
+import { setSymptom, type SetSymptom } from './setSymptom.ts'
+import { setCause, type SetCause } from './setCause.ts'
+import { setTest, type SetTest } from './setTest.ts'
+import { changePerson, type ChangePerson } from './changePerson.ts'
+import { lockPerson, type LockPerson } from './lockPerson.ts'
+import { leavePerson, type LeavePerson } from './leavePerson.ts'
+import { recordTraining, type RecordTraining } from './recordTraining.ts'
+import { setShifts, type SetShifts } from './setShifts.ts'
+import { relaxRules, type RelaxRules } from './relaxRules.ts'
+import { pinNotice, type PinNotice } from './pinNotice.ts'
+import { unpinNotice, type UnpinNotice } from './unpinNotice.ts'
 
 /** Every kind of action there is. A new kind is its file here, its file on the server, and a line in each registry. */
 export interface Actions {
@@ -58,6 +101,49 @@ export interface Actions {
   'retire-printer': RetirePrinter
   'bring-back-printer': BringBackPrinter
   'set-calendar': SetCalendar
+  'add-check-type': AddCheckType
+  'change-check-type': ChangeCheckType
+  'retire-check-type': RetireCheckType
+  'set-upset': SetUpset
+  'begin-check': BeginCheck
+  'confirm-cautions': ConfirmCautions
+  'record-step': RecordStep
+  'finish-check': FinishCheck
+  'give-up-check': GiveUpCheck
+  'skip-check': SkipCheck
+  'add-reading-kind': AddReadingKind
+  'change-reading-kind': ChangeReadingKind
+  'record-reading': RecordReading
+  'adjust-printer': AdjustPrinter
+  'record-event': RecordEvent
+  'log-enclosure': LogEnclosure
+  'make-duty': MakeDuty
+  'settle-duty': SettleDuty
+  'report-fault': ReportFault
+  'close-fault': CloseFault
+  'give-sign-off': GiveSignOff
+  'withdraw-sign-off': WithdrawSignOff
+  'name-symptom': NameSymptom
+  'begin-work': BeginWork
+  'stop-work': StopWork
+  'record-test': RecordTest
+  'try-change': TryChange
+  'tell-outcome': TellOutcome
+  'record-test-print': RecordTestPrint
+  'settle-return': SettleReturn
+  'remove-guard': RemoveGuard
+  'refit-guard': RefitGuard
+  'set-symptom': SetSymptom
+  'set-cause': SetCause
+  'set-test': SetTest
+  'change-person': ChangePerson
+  'lock-person': LockPerson
+  'leave-person': LeavePerson
+  'record-training': RecordTraining
+  'set-shifts': SetShifts
+  'relax-rules': RelaxRules
+  'pin-notice': PinNotice
+  'unpin-notice': UnpinNotice
   note: Note
   amend: Amend
 }
@@ -93,6 +179,49 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'retire-printer': retirePrinter,
   'bring-back-printer': bringBackPrinter,
   'set-calendar': setCalendar,
+  'add-check-type': addCheckType,
+  'change-check-type': changeCheckType,
+  'retire-check-type': retireCheckType,
+  'set-upset': setUpset,
+  'begin-check': beginCheck,
+  'confirm-cautions': confirmCautions,
+  'record-step': recordStep,
+  'finish-check': finishCheck,
+  'give-up-check': giveUpCheck,
+  'skip-check': skipCheck,
+  'add-reading-kind': addReadingKind,
+  'change-reading-kind': changeReadingKind,
+  'record-reading': recordReading,
+  'adjust-printer': adjustPrinter,
+  'record-event': recordEvent,
+  'log-enclosure': logEnclosure,
+  'make-duty': makeDuty,
+  'settle-duty': settleDuty,
+  'report-fault': reportFault,
+  'close-fault': closeFault,
+  'give-sign-off': giveSignOff,
+  'withdraw-sign-off': withdrawSignOff,
+  'name-symptom': nameSymptom,
+  'begin-work': beginWork,
+  'stop-work': stopWork,
+  'record-test': recordTest,
+  'try-change': tryChange,
+  'tell-outcome': tellOutcome,
+  'record-test-print': recordTestPrint,
+  'settle-return': settleReturn,
+  'remove-guard': removeGuard,
+  'refit-guard': refitGuard,
+  'set-symptom': setSymptom,
+  'set-cause': setCause,
+  'set-test': setTest,
+  'change-person': changePerson,
+  'lock-person': lockPerson,
+  'leave-person': leavePerson,
+  'record-training': recordTraining,
+  'set-shifts': setShifts,
+  'relax-rules': relaxRules,
+  'pin-notice': pinNotice,
+  'unpin-notice': unpinNotice,
   note,
   amend,
 }

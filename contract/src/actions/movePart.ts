@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
+import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
 import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** A part goes from this printer to another one, and keeps its age. */
@@ -11,6 +12,7 @@ export interface MovePart extends PrinterActionHeader<'move-part'> {
   removalReason?: RemovalReason
   /** What goes into the slot that it leaves; it stays empty when left out. */
   replacementPartTypeId?: string
+  confirmed?: ConfirmedWork[]
   note?: string
 }
 
@@ -21,8 +23,9 @@ export const movePart: ActionShape = {
     toSlotId: uuid.required(),
     removalReason: Joi.string().valid(...removalReasons),
     replacementPartTypeId: uuid,
+    confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
+  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Move a part to another printer; it keeps its age.',
 }

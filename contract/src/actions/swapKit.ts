@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
+import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
 import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 export interface KitSwap {
@@ -13,6 +14,8 @@ export interface KitSwap {
 export interface SwapKit extends PrinterActionHeader<'swap-kit'> {
   kit: string
   swaps: KitSwap[]
+  faultId?: string
+  confirmed?: ConfirmedWork[]
   note?: string
 }
 
@@ -34,8 +37,10 @@ export const swapKit: ActionShape = {
       .max(20)
       .unique('slotId')
       .required(),
+    faultId: uuid,
+    confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
+  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Change parts that belong together in one go.',
 }

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
+import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
 import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** A part comes out of a slot and another goes in. */
@@ -9,6 +10,10 @@ export interface SwapPart extends PrinterActionHeader<'swap-part'> {
   fittingId?: string
   removalReason: RemovalReason
   partTypeId: string
+  /** The fault that it is changed for: then it counts as one change tried. */
+  faultId?: string
+  /** Hot or mains work: the cautions were read and are kept to. */
+  confirmed?: ConfirmedWork[]
   note?: string
 }
 
@@ -20,8 +25,10 @@ export const swapPart: ActionShape = {
       .valid(...removalReasons)
       .required(),
     partTypeId: uuid.required(),
+    faultId: uuid,
+    confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
+  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Take the part out of a slot, say why, and put a new one in.',
 }

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import type { ActionKindName } from '../actions/index.ts'
 import type { RefusalBody } from '../refusal.ts'
-import { uuid } from '../actions/action.ts'
+import { dayField, uuid, words } from '../actions/action.ts'
 import { kindNames } from '../actions/kinds.ts'
 
 /** What an action became: a line of the book. The answer to POST /api/actions. */
@@ -23,6 +23,13 @@ export interface LogEntry extends Recorded {
   /** What happened, in words. */
   summary: string
   note: string | null
+  photos: string[]
+  /** People whom a note is for above all. */
+  mentions: string[]
+  /** The entry that a note answers. */
+  answers: { seq: number; summary: string } | null
+  /** Notes that answer this entry, oldest first. */
+  replies: { seq: number; summary: string; displayName: string; at: string }[]
   /** Amendments that point at this entry, oldest first. */
   amendments: { seq: number; summary: string; displayName: string; at: string; takesBack: boolean }[]
   /** The entry that this amendment points at. */
@@ -45,18 +52,41 @@ export interface LogPage {
   entries: LogEntry[]
   /** Pass as `before` for the next page; null at the end of the book. */
   next: number | null
+  /** How far the one who asks has read; null: never said. */
+  readUpTo: number | null
 }
 
 export interface LogQuery {
   printer?: string
+  /** Words to be found, in any form. */
+  search?: string
+  person?: string
+  partType?: string
+  /** Days, both included, in the zone of the workshop. */
+  from?: string
+  until?: string
+  /** Only notes for the one who asks. */
+  forMe?: boolean
+  /** One entry alone. */
+  seq?: number
   kind?: ActionKindName
+  /** Every single step of a check and every logged temperature as well. */
+  steps?: boolean
   before?: number
   limit?: number
 }
 
 export const logQuerySchema = Joi.object<LogQuery>({
   printer: uuid,
+  search: words(200),
+  person: uuid,
+  partType: uuid,
+  from: dayField,
+  until: dayField,
+  forMe: Joi.boolean(),
+  seq: Joi.number().integer().min(1),
   kind: Joi.string().valid(...Object.keys(kindNames)),
+  steps: Joi.boolean(),
   before: Joi.number().integer().min(1),
   limit: Joi.number().integer().min(1).max(200),
 })
@@ -67,4 +97,41 @@ export interface ExportedEntry {
   recordedAt: string
   personId: string
   action: Record<string, unknown>
+}
+
+/** A search that somebody keeps for themself. */
+export interface SavedView {
+  id: string
+  name: string
+  /** As in the address of the Logbook. */
+  query: string
+}
+
+export const savedViewSchema = Joi.object<{ name: string; query: string }>({
+  name: words(60).required(),
+  query: Joi.string().allow('').max(1000).required(),
+})
+
+export const readMarkSchema = Joi.object<{ seq: number }>({ seq: Joi.number().integer().min(1).required() })
+
+/** Whether the chain of the book holds. */
+export interface BookCheck {
+  entries: number
+  chains: number
+  /** Written a moment ago and not sealed yet. */
+  unsealed: number
+  broken: { seq: number; printer: string; words: string }[]
+  /** How many breaks there are in all; the list holds the first. */
+  brokenCount: number
+  /** Newest seal of each chain: copied to paper, they tell later whether the chain was forged as a whole. */
+  heads: { chain: string; seq: number; hash: string }[]
+}
+
+/** A notice that is pinned. */
+export interface Notice {
+  id: string
+  text: string
+  until: string
+  at: string
+  who: string
 }

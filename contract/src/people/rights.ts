@@ -1,5 +1,8 @@
-/** What somebody is here, from the least entitled to the most. A device is a machine that reports for itself. */
-export const roles = ['device', 'member', 'operator', 'technician', 'lead'] as const
+/**
+ * What somebody is here, from the least entitled to the most. A device is a machine that reports for itself; a visitor is
+ * whoever reports by label without an account.
+ */
+export const roles = ['device', 'visitor', 'member', 'operator', 'technician', 'lead'] as const
 export type Role = (typeof roles)[number]
 
 /**
@@ -15,12 +18,28 @@ export const rights = {
   'count hours': ['device', 'operator', 'technician', 'lead'],
   'report jobs': ['device', 'operator', 'technician', 'lead'],
   'weigh spools': ['device', 'operator', 'technician', 'lead'],
+  'do checks': ['member', 'operator', 'technician', 'lead'],
+  'report a fault': ['visitor', 'member', 'operator', 'technician', 'lead'],
+  'work on faults': ['operator', 'technician', 'lead'],
+  'close faults': ['technician', 'lead'],
+  'waive a return line': ['lead'],
+  'remove guards': ['technician', 'lead'],
+  'keep the knowledge': ['technician', 'lead'],
+  'pin notices': ['operator', 'technician', 'lead'],
+  'record training': ['technician', 'lead'],
+  'set own shifts': ['member', 'operator', 'technician', 'lead'],
+  'keep the staff': ['lead'],
+  'log temperatures': ['device', 'operator', 'technician', 'lead'],
+  'make duties': ['operator', 'technician', 'lead'],
+  'skip checks': ['technician', 'lead'],
   'keep the stores': ['technician', 'lead'],
   'measure printers': ['technician', 'lead'],
   'hold a printer': ['operator', 'technician', 'lead'],
   'release a printer': ['technician', 'lead'],
   'swap parts': ['technician', 'lead'],
   'amend any entry': ['lead'],
+  'keep the checks': ['technician', 'lead'],
+  'sign people off': ['lead'],
   'set up the site': ['lead'],
   'connect devices': ['lead'],
   'take the log out': ['lead'],
@@ -34,5 +53,15 @@ export function mayDo(role: Role, right: Right): boolean {
 
 /** Roles that have a right, in words for a refusal: "technician or lead". */
 export function rolesWith(right: Right): string {
-  return rights[right].filter((role) => role !== 'device').join(' or ')
+  return rights[right].filter((role) => role !== 'device' && role !== 'visitor').join(' or ')
+}
+
+/** Whether a role is at least as entitled as another. */
+export function isAtLeast(role: Role, least: Role): boolean {
+  return roles.indexOf(role) >= roles.indexOf(least)
+}
+
+/** A role and those above it, in words: "technician or lead". */
+export function rolesFrom(role: Role): string {
+  return roles.slice(roles.indexOf(role)).join(' or ')
 }

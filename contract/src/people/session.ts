@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { words } from '../actions/action.ts'
+import type { Relaxable } from './signOffs.ts'
 import type { Role } from './rights.ts'
 
 export interface SignIn {
@@ -27,6 +28,8 @@ export interface Site {
   currency: string
   closedWeekdays: number[]
   closedDays: string[]
+  /** Sign-offs that this workshop does without. */
+  relaxed: Relaxable[]
 }
 
 export interface Session {
@@ -62,5 +65,16 @@ export const firstRunSchema = Joi.object<FirstRun>({
     .messages({ 'string.pattern.base': 'currency is three capital letters as in ISO 4217, such as EUR' }),
   name: words(60).required(),
   displayName: words(80).required(),
+  pin: Joi.string().min(4).max(64).required(),
+})
+
+export const changePinSchema = Joi.object<{ pin: string; newPin: string }>({
+  pin: Joi.string().min(4).max(64).required(),
+  newPin: Joi.string().min(4).max(64).required(),
+})
+
+/** Whoever was invited chooses a PIN with the code of the invitation. */
+export const joinSchema = Joi.object<{ code: string; pin: string }>({
+  code: Joi.string().max(100).required(),
   pin: Joi.string().min(4).max(64).required(),
 })

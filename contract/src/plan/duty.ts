@@ -1,3 +1,5 @@
+import type { CheckTurn } from '../checks/checkSheet.ts'
+import type { MadeDuty } from '../faults/fault.ts'
 import type { Clock } from '../hours/clock.ts'
 
 export type Urgency = 'overdue' | 'this week' | 'later'
@@ -27,6 +29,10 @@ export interface Duty {
 }
 
 export interface Round {
+  /** Checks that are due, in the same three heaps; of the later ones the soonest. */
+  checks: Record<Urgency, CheckTurn[]>
+  /** Duties that people have made, soonest first. */
+  made: MadeDuty[]
   overdue: Duty[]
   thisWeek: Duty[]
   later: Duty[]

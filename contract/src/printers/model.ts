@@ -27,6 +27,16 @@ export interface ModelSlot {
   replaceEvery?: number
 }
 
+/** How the bed of a model is carried: its screws, their thread, and which way lifts. */
+export interface ModelBed {
+  /** mm from the plate's front left corner; a screw may lie outside the plate. */
+  screws: { name: string; xMm: number; yMm: number }[]
+  /** Travel per turn. */
+  pitchMm: number
+  /** Turned so, seen from above, a screw raises the bed. */
+  raisedBy: 'clockwise' | 'anticlockwise'
+}
+
 /** A template of slots, limits and duties, from which printers are taken in. */
 export interface PrinterModel {
   id: string
@@ -36,6 +46,7 @@ export interface PrinterModel {
   slots: ModelSlot[]
   limits: MachineLimits | null
   kits: Kit[]
+  bed: ModelBed | null
   /** How many printers of it stand here. */
   printers: number
 }
@@ -77,6 +88,22 @@ export const modelPayload = {
     .unique('name')
     .required(),
   limits: limitsSchema,
+  bed: Joi.object({
+    screws: Joi.array()
+      .items(
+        Joi.object({
+          name: words(40).required(),
+          xMm: Joi.number().min(-1000).max(10_000).required(),
+          yMm: Joi.number().min(-1000).max(10_000).required(),
+        }),
+      )
+      .min(3)
+      .max(9)
+      .unique('name')
+      .required(),
+    pitchMm: Joi.number().greater(0).max(10).required(),
+    raisedBy: Joi.string().valid('clockwise', 'anticlockwise').required(),
+  }),
   kits: Joi.array()
     .items(Joi.object({ name: words(60).required(), slots: Joi.array().items(words(60)).min(2).max(20).required() }))
     .max(20)

@@ -1,4 +1,6 @@
 import type { Duty } from '../plan/duty.ts'
+import type { MadeDuty, OpenFault } from '../faults/fault.ts'
+import type { ModelBed } from './model.ts'
 import type { Kit } from '../parts/kit.ts'
 import type { RunningJob } from '../jobs/job.ts'
 import type { TakeInStepName } from './takeInSteps.ts'
@@ -25,6 +27,22 @@ export interface PrinterHead {
   hoursPerDay: number | null
   /** Means of all counters over the last 28 days. */
   perDay: Counters | null
+  /** Totals when it was last counted. */
+  counters: Counters
+  /** null: no thermometer has ever reported. */
+  enclosure: EnclosureState | null
+}
+
+/** What the thermometer in the enclosure told last. */
+export interface EnclosureState {
+  celsius: number
+  at: string
+  /** null: the kind of reading has no upper limit for this model. */
+  limitC: number | null
+  /** Hours above the limit, a clock of their own. */
+  hotHours: number
+  /** Above the limit, and heard of in the last half hour. */
+  isTooHot: boolean
 }
 
 /** One printer on the Floor. */
@@ -34,6 +52,10 @@ export interface FloorPrinter extends PrinterHead {
   /** The part that falls due first. */
   next: Duty | null
   overdueCount: number
+  /** Checks that are overdue or called for by what happened. */
+  checksDue: number
+  /** Faults that are reported and not closed. */
+  openFaults: number
 }
 
 export interface Floor {
@@ -58,12 +80,13 @@ export interface RibbonMark {
   seq: number
   runHours: number
   at: string
-  kind: 'count' | 'job' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release'
+  kind: 'count' | 'job' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release' | 'check' | 'fault'
   words: string
 }
 
 export interface PrinterPage {
   printer: PrinterHead
+  modelId: string
   build: string
   takenInHours: number
   slots: { id: string; name: string; kind: string; duty: Duty | null }[]
@@ -72,6 +95,11 @@ export interface PrinterPage {
   /** The print that was started and is not finished. */
   job: RunningJob | null
   kits: Kit[]
+  /** The model's bed; null: not in the catalogue. */
+  bed: ModelBed | null
+  faults: OpenFault[]
+  atWork: { personId: string; who: string; since: string; faultId: string | null }[]
+  madeDuties: MadeDuty[]
   fittings: RibbonFitting[]
   marks: RibbonMark[]
 }

@@ -1,0 +1,12 @@
+import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Somebody begins to work on a printer: the others see it, and the time counts as working. */
+export interface BeginWork extends PrinterActionHeader<'begin-work'> {
+  faultId?: string
+}
+
+export const beginWork: ActionShape = {
+  schema: printerAction('begin-work', { faultId: uuid }),
+  areas: ['faults', 'printers', 'logbook'],
+  summary: 'Begin to work on a printer.',
+}

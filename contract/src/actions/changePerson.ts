@@ -1,0 +1,22 @@
+import Joi from 'joi'
+import { roles, type Role } from '../people/rights.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Somebody gets another role or is called otherwise. */
+export interface ChangePerson extends ActionHeader<'change-person'> {
+  personId: string
+  displayName: string
+  role: Role
+}
+
+export const changePerson: ActionShape = {
+  schema: siteAction('change-person', {
+    personId: uuid.required(),
+    displayName: words(80).required(),
+    role: Joi.string()
+      .valid(...roles.filter((role) => role !== 'device' && role !== 'visitor'))
+      .required(),
+  }),
+  areas: ['people', 'logbook'],
+  summary: 'Give somebody another role or another name to be shown.',
+}

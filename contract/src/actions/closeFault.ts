@@ -1,0 +1,59 @@
+import Joi from 'joi'
+import {
+  broughtAboutBy,
+  inductionTopics,
+  permanences,
+  type BroughtAbout,
+  type InductionTopic,
+  type Permanence,
+} from '../faults/fault.ts'
+import { dayField, photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A fault is settled: what it was, who or what brought it about, what was done, and whether for good. */
+export interface CloseFault extends PrinterActionHeader<'close-fault'> {
+  faultId: string
+  /** null: none of the knowledge; then `what` says it. */
+  causeId: string | null
+  /** How it did harm. */
+  mechanism: string
+  broughtAbout: BroughtAbout
+  topic: InductionTopic | null
+  /** What was done. */
+  what: string
+  minutes: number
+  permanence: Permanence
+  /** Of a temporary fix: what is promised, by when. */
+  promise?: { dutyId: string; what: string; dueDate: string }
+  photosBefore?: string[]
+  photosAfter?: string[]
+}
+
+export const closeFault: ActionShape = {
+  schema: printerAction('close-fault', {
+    faultId: uuid.required(),
+    causeId: uuid.allow(null).required(),
+    mechanism: words(1000).required(),
+    broughtAbout: Joi.string()
+      .valid(...broughtAboutBy)
+      .required(),
+    topic: Joi.string()
+      .valid(...inductionTopics)
+      .allow(null)
+      .required(),
+    what: words(2000).required(),
+    minutes: Joi.number().min(0).max(100_000).required(),
+    permanence: Joi.string()
+      .valid(...permanences)
+      .required(),
+    promise: Joi.object({ dutyId: uuid.required(), what: words(500).required(), dueDate: dayField.required() })
+      .when('permanence', { is: 'temporary', then: Joi.required(), otherwise: Joi.forbidden() })
+      .messages({
+        'any.required': '{{#label}} is missing: a temporary fix is promised to be made good by a day',
+        'any.unknown': '{{#label}} belongs to a temporary fix only',
+      }),
+    photosBefore: photoIds,
+    photosAfter: photoIds,
+  }),
+  areas: ['faults', 'printers', 'plan', 'lives', 'logbook'],
+  summary: 'Close a fault: cause, mechanism, who or what brought it about, what was done, and whether for good.',
+}

@@ -1,0 +1,13 @@
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** All steps of a check are done; its next turn counts from here. */
+export interface FinishCheck extends PrinterActionHeader<'finish-check'> {
+  sheetId: string
+  note?: string
+}
+
+export const finishCheck: ActionShape = {
+  schema: printerAction('finish-check', { sheetId: uuid.required(), note: words(2000) }),
+  areas: ['checks', 'printers', 'plan', 'logbook'],
+  summary: 'Finish a check that has all its steps.',
+}

@@ -1,0 +1,13 @@
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A check that was begun is not finished; its turn stays due. */
+export interface GiveUpCheck extends PrinterActionHeader<'give-up-check'> {
+  sheetId: string
+  reason: string
+}
+
+export const giveUpCheck: ActionShape = {
+  schema: printerAction('give-up-check', { sheetId: uuid.required(), reason: words(500).required() }),
+  areas: ['checks', 'printers', 'plan', 'logbook'],
+  summary: 'Give up a check that was begun, with a reason; it stays due.',
+}

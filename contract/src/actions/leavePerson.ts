@@ -1,0 +1,13 @@
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Somebody leaves the staff. The name stays in the book. */
+export interface LeavePerson extends ActionHeader<'leave-person'> {
+  personId: string
+  note?: string
+}
+
+export const leavePerson: ActionShape = {
+  schema: siteAction('leave-person', { personId: uuid.required(), note: words(500) }),
+  areas: ['people', 'logbook'],
+  summary: 'Somebody leaves the staff; the name stays in the book.',
+}

@@ -1,0 +1,19 @@
+import Joi from 'joi'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Somebody may not sign in for now, or may again. */
+export interface LockPerson extends ActionHeader<'lock-person'> {
+  personId: string
+  locked: boolean
+  reason: string
+}
+
+export const lockPerson: ActionShape = {
+  schema: siteAction('lock-person', {
+    personId: uuid.required(),
+    locked: Joi.boolean().required(),
+    reason: words(500).required(),
+  }),
+  areas: ['people', 'logbook'],
+  summary: 'Lock somebody out, or let them in again.',
+}

@@ -1,0 +1,13 @@
+import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** What was reported is found to be a symptom of the knowledge. */
+export interface NameSymptom extends PrinterActionHeader<'name-symptom'> {
+  faultId: string
+  symptomId: string
+}
+
+export const nameSymptom: ActionShape = {
+  schema: printerAction('name-symptom', { faultId: uuid.required(), symptomId: uuid.required() }),
+  areas: ['faults', 'printers', 'logbook'],
+  summary: 'Name the symptom of a reported fault.',
+}

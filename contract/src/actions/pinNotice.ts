@@ -1,0 +1,18 @@
+import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A notice that everybody sees until a day. */
+export interface PinNotice extends ActionHeader<'pin-notice'> {
+  noticeId: string
+  text: string
+  until: string
+}
+
+export const pinNotice: ActionShape = {
+  schema: siteAction('pin-notice', {
+    noticeId: uuid.required(),
+    text: words(1000).required(),
+    until: dayField.required(),
+  }),
+  areas: ['notices', 'logbook'],
+  summary: 'Pin a notice until a day.',
+}

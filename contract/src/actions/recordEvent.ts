@@ -1,0 +1,20 @@
+import Joi from 'joi'
+import { printerEvents, type PrinterEvent } from '../checks/upset.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Something happened to a printer that calls for checks and upsets readings. */
+export interface RecordEvent extends PrinterActionHeader<'record-event'> {
+  event: PrinterEvent
+  note?: string
+}
+
+export const recordEvent: ActionShape = {
+  schema: printerAction('record-event', {
+    event: Joi.string()
+      .valid(...printerEvents)
+      .required(),
+    note: words(2000),
+  }),
+  areas: ['checks', 'readings', 'printers', 'plan', 'logbook'],
+  summary: 'Something happened to a printer: firmware flashed, moved, knocked, a pause is over.',
+}

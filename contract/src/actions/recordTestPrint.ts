@@ -1,0 +1,15 @@
+import Joi from 'joi'
+import { photoIds, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A test print after a repair. */
+export interface RecordTestPrint extends PrinterActionHeader<'record-test-print'> {
+  passed: boolean
+  note?: string
+  photos?: string[]
+}
+
+export const recordTestPrint: ActionShape = {
+  schema: printerAction('record-test-print', { passed: Joi.boolean().required(), note: words(2000), photos: photoIds }),
+  areas: ['faults', 'printers', 'logbook'],
+  summary: 'Record a test print after a repair, passed or not.',
+}

@@ -1,0 +1,13 @@
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A guard is back in its place. */
+export interface RefitGuard extends PrinterActionHeader<'refit-guard'> {
+  guardId: string
+  note?: string
+}
+
+export const refitGuard: ActionShape = {
+  schema: printerAction('refit-guard', { guardId: uuid.required(), note: words(2000) }),
+  areas: ['faults', 'printers', 'logbook'],
+  summary: 'Put a guard back.',
+}

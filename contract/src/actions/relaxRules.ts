@@ -1,0 +1,23 @@
+import Joi from 'joi'
+import { relaxable, type Relaxable } from '../people/signOffs.ts'
+import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Which sign-offs the workshop does without. Hot work and mains are never among them. */
+export interface RelaxRules extends ActionHeader<'relax-rules'> {
+  relaxed: Relaxable[]
+}
+
+export const relaxRules: ActionShape = {
+  schema: siteAction('relax-rules', {
+    relaxed: Joi.array()
+      .items(
+        Joi.string()
+          .valid(...relaxable)
+          .messages({ 'any.only': '{{#label}} must be motion or electronics: hot work and mains are never relaxed' }),
+      )
+      .unique()
+      .required(),
+  }),
+  areas: ['people', 'logbook'],
+  summary: 'Say which sign-offs the workshop does without; never hot work or mains.',
+}

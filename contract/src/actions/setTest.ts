@@ -1,0 +1,13 @@
+import { testFields, type FaultTest } from '../faults/knowledge.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A test of the knowledge: added, changed, or dropped. */
+export interface SetTest extends ActionHeader<'set-test'>, Omit<FaultTest, 'id'> {
+  testId: string
+}
+
+export const setTest: ActionShape = {
+  schema: siteAction('set-test', { testId: uuid.required(), ...testFields }),
+  areas: ['faults', 'logbook'],
+  summary: 'Add, change or drop a test of the knowledge.',
+}

@@ -1,0 +1,13 @@
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A duty that somebody made is done. */
+export interface SettleDuty extends PrinterActionHeader<'settle-duty'> {
+  dutyId: string
+  note?: string
+}
+
+export const settleDuty: ActionShape = {
+  schema: printerAction('settle-duty', { dutyId: uuid.required(), note: words(2000) }),
+  areas: ['plan', 'printers', 'faults', 'logbook'],
+  summary: 'A duty that was made is done.',
+}

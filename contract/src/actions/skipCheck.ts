@@ -1,0 +1,13 @@
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A turn of a check is left out, with a reason. */
+export interface SkipCheck extends PrinterActionHeader<'skip-check'> {
+  checkTypeId: string
+  reason: string
+}
+
+export const skipCheck: ActionShape = {
+  schema: printerAction('skip-check', { checkTypeId: uuid.required(), reason: words(500).required() }),
+  areas: ['checks', 'printers', 'plan', 'logbook'],
+  summary: 'Skip this turn of a check, with a reason.',
+}

@@ -1,0 +1,12 @@
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Somebody lays the work down, and says what it waits for when it is not done. */
+export interface StopWork extends PrinterActionHeader<'stop-work'> {
+  waitingFor?: string
+}
+
+export const stopWork: ActionShape = {
+  schema: printerAction('stop-work', { waitingFor: words(200) }),
+  areas: ['faults', 'printers', 'logbook'],
+  summary: 'Lay the work on a printer down, and say what it waits for.',
+}

@@ -1,0 +1,12 @@
+import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A notice is taken down before its day. */
+export interface UnpinNotice extends ActionHeader<'unpin-notice'> {
+  noticeId: string
+}
+
+export const unpinNotice: ActionShape = {
+  schema: siteAction('unpin-notice', { noticeId: uuid.required() }),
+  areas: ['notices', 'logbook'],
+  summary: 'Take a notice down.',
+}

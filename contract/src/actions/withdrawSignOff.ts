@@ -1,0 +1,25 @@
+import Joi from 'joi'
+import { signOffs, type SignOff } from '../people/signOffs.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A sign-off no longer holds. */
+export interface WithdrawSignOff extends ActionHeader<'withdraw-sign-off'> {
+  personId: string
+  signOff: SignOff
+  /** Of a sign-off for one model only. */
+  modelId?: string
+  reason: string
+}
+
+export const withdrawSignOff: ActionShape = {
+  schema: siteAction('withdraw-sign-off', {
+    personId: uuid.required(),
+    signOff: Joi.string()
+      .valid(...signOffs)
+      .required(),
+    modelId: uuid,
+    reason: words(500).required(),
+  }),
+  areas: ['people', 'checks', 'logbook'],
+  summary: 'Withdraw a sign-off.',
+}

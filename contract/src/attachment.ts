@@ -1,0 +1,6 @@
+/** A photo as it is kept: downscaled, without the data that a camera adds. Its bytes are at /api/attachments/{id}. */
+export interface Attachment {
+  id: string
+  width: number
+  height: number
+}

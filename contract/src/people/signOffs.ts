@@ -1,0 +1,97 @@
+import Joi from 'joi'
+import type { Role } from './rights.ts'
+
+/**
+ * What somebody has been shown and found able to do. Mains means a qualified electrical person as the local rules understand it.
+ */
+export const signOffs = ['hot work', 'motion', 'electronics', 'mains'] as const
+export type SignOff = (typeof signOffs)[number]
+
+/** What a site may do without. Hot work and mains are never relaxed. */
+export const relaxable = ['motion', 'electronics'] as const satisfies readonly SignOff[]
+export type Relaxable = (typeof relaxable)[number]
+
+/**
+ * Which sign-off the work on a slot of a kind needs; other kinds need none.
+ * Common practice, no source: changing a nozzle is hot work, most snapped heat breaks come from a cold wrench in unskilled hands.
+ */
+const slotWork: Record<string, SignOff> = {
+  nozzle: 'hot work',
+  'hot end': 'hot work',
+  'heat break': 'hot work',
+  thermistor: 'hot work',
+  heater: 'hot work',
+  belt: 'motion',
+  pulley: 'motion',
+  idler: 'motion',
+  wheels: 'motion',
+  bearings: 'motion',
+  'lead screw': 'motion',
+  'lead-screw nut': 'motion',
+  coupler: 'motion',
+  'electronics fan': 'electronics',
+  board: 'electronics',
+  'motor driver': 'electronics',
+  'bed wiring': 'mains',
+  'bed connector': 'mains',
+  'power supply': 'mains',
+  'mains inlet': 'mains',
+}
+
+export function signOffForSlot(slotKind: string): SignOff | null {
+  return slotWork[slotKind.toLowerCase()] ?? null
+}
+
+/** Work of these kinds is confirmed each time, and the confirmation stands in the book. */
+export const confirmedWork = ['hot work', 'mains'] as const satisfies readonly SignOff[]
+export type ConfirmedWork = (typeof confirmedWork)[number]
+
+export const confirmedWorkField = Joi.array()
+  .items(Joi.string().valid(...confirmedWork))
+  .unique()
+
+export interface SignedOff {
+  signOff: SignOff
+  /** Only on printers of this model; null: on all. */
+  modelId: string | null
+  /** Day until which it holds; null: until withdrawn. */
+  until: string | null
+}
+
+export interface TrainingRecord {
+  id: string
+  topic: string
+  /** YYYY-MM-DD */
+  day: string
+  note: string | null
+  by: string
+}
+
+export interface ShiftTime {
+  /** "HH:MM" */
+  from: string
+  /** "HH:MM", "24:00" for midnight; earlier than `from`: over midnight. */
+  until: string
+}
+
+export interface ShiftPlan {
+  /** Weekdays 0 Sunday to 6 Saturday. */
+  weekly: (ShiftTime & { weekday: number })[]
+  /** Single days that replace the week's: no time means away. */
+  days: { day: string; spans: ShiftTime[] }[]
+}
+
+/** Somebody of the staff, as everybody may see them. */
+export interface PersonHere {
+  id: string
+  displayName: string
+  role: Role
+  signOffs: SignedOff[]
+  onShift: boolean
+  lockedReason: string | null
+  left: boolean
+  shifts: ShiftPlan
+  training: TrainingRecord[]
+  /** Has a PIN; without one an invitation is still open or lost. */
+  signsIn: boolean
+}
