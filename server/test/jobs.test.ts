@@ -105,7 +105,10 @@ describe('papers', () => {
   it('labels lead to their pages by a short address', async () => {
     const { slots } = await operator.get<PrinterPage>(`/api/printers/${shop.ids.printer}`)
     const go = async (code: string) => {
-      const { status, headers } = await fetch(`${shop.server.url}/go/${code}`, { redirect: 'manual' })
+      const { status, headers } = await fetch(`${shop.server.url}/go/${code}`, {
+        redirect: 'manual',
+        headers: { cookie: operator.cookieNow },
+      })
       return [status, headers.get('location')]
     }
     const codeOf = (id: string) => id.replaceAll('-', '').slice(0, 12)

@@ -57,11 +57,17 @@ export async function scratchWorkshop(clock: Clock = realClock) {
     belt: randomUUID(),
     printer: randomUUID(),
   }
-  for (const role of ['device', 'member', 'operator', 'technician'] as const) {
+  const signOff = async (personId: string) => {
+    for (const what of ['hot work', 'motion'])
+      await lead.act({ kind: 'give-sign-off', personId, signOff: what, until: null, at })
+  }
+  for (const role of ['device', 'visitor', 'member', 'operator', 'technician'] as const) {
     const personId = randomUUID()
     await lead.act({ kind: 'admit-person', personId, name: role, displayName: `Test ${role}`, role, at })
     await setPin(server.services.database.db, personId, pin)
+    if (role === 'technician') await signOff(personId)
   }
+  await signOff((opened.body as { personId: string }).personId)
   const partType = (partTypeId: string, name: string, slotKind: string) =>
     lead.act({
       kind: 'add-part-type',
@@ -186,14 +192,14 @@ export class Client {
 
   /** Sends an action that must be recorded. */
   async act(action: { kind: Action['kind'] } & Record<string, unknown>): Promise<Recorded> {
-    const { status, body } = await this.call<{ entry: Recorded }>('POST', '/api/actions', withHeader(action))
+    const { status, body } = await this.call<{ entry: Recorded }>('POST', '/api/actions', this.withHeader(action))
     if (status !== 201) throw new Error(`${action.kind}: ${status} ${JSON.stringify(body)}`)
     return body.entry
   }
 
   /** Sends an action that must be refused. */
   async refused(action: Record<string, unknown>): Promise<{ status: number } & RefusalBody['error']> {
-    const { status, body } = await this.call<RefusalBody>('POST', '/api/actions', withHeader(action))
+    const { status, body } = await this.call<RefusalBody>('POST', '/api/actions', this.withHeader(action))
     if (status < 400) throw new Error(`not refused: ${JSON.stringify(body)}`)
     return { status, ...body.error }
   }
@@ -202,11 +208,16 @@ export class Client {
     return this.call<{ results: ActionResult[] }>(
       'POST',
       '/api/actions',
-      together ? { together, actions: actions.map(withHeader) } : actions.map(withHeader),
+      together
+        ? { together, actions: actions.map((action) => this.withHeader(action)) }
+        : actions.map((action) => this.withHeader(action)),
     )
   }
-}
 
-function withHeader(action: Record<string, unknown>) {
-  return { key: randomUUID(), at: new Date().toISOString(), ...action }
+  /** A key of its own, the server's time unless another is given, and the cautions of hot work confirmed. */
+  private withHeader(action: Record<string, unknown>) {
+    const isSwap = action.kind === 'swap-part' || action.kind === 'swap-kit' || action.kind === 'move-part'
+    const confirmed = isSwap ? { confirmed: ['hot work'] } : {}
+    return { key: randomUUID(), at: this.server.services.clock().toISOString(), ...confirmed, ...action }
+  }
 }

@@ -1,4 +1,5 @@
 import type { Amend, Right } from '@diatribon/contract'
+import type { Work } from '../people/requireSignOffs.ts'
 import type { Facts, Needs } from './facts.ts'
 
 /** An action as the book has it. Nothing else may decide what `apply` does: no clock, no randomness, no environment. */
@@ -16,6 +17,13 @@ export interface Names {
   slot(id: string): string
   printer(id: string): string
   spool(id: string): string
+  person(id: string): string
+  checkType(id: string): string
+  symptom(id: string): string
+  cause(id: string): string
+  faultTest(id: string): string
+  /** Name of the check of a sheet, and of one of its steps. */
+  sheet(id: string): { check: string; step(id: string): string; found: string }
 }
 
 /** One kind of action: who may do it, what it does to the facts, and what it says in the book. */
@@ -25,6 +33,10 @@ export interface ActionKind<A> {
   leavesPrinterAlone?: true
   /** Rows to have at hand; the printer of the action itself is always there. */
   needs?(action: A): Needs
+  /** What it asks of hands: checked when a person sends it, not when the book is played again. */
+  work?(facts: Facts, action: A): Promise<Work> | Work
+  /** Photos that it names: they must be there when it is sent. They are no part of the book. */
+  photos?(action: A): string[]
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void
   /** Puts an entry of this kind right, or takes it back. Kinds without it cannot be amended. */
   amend?(facts: Facts, original: Entry<A>, amendment: Entry<Amend>): Promise<void> | void

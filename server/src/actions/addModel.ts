@@ -16,7 +16,7 @@ export const addModel: ActionKind<AddModel> = {
 
 /** @throws Refusal when a kit names a slot that the model does not have */
 export function modelRow(
-  { modelId, make, name, build, slots, limits, kits = [] }: ModelPayload,
+  { modelId, make, name, build, slots, limits, kits = [], bed }: ModelPayload,
   siteId: string,
 ): ModelRow {
   for (const [i, kit] of kits.entries()) {
@@ -24,5 +24,5 @@ export function modelRow(
     if (unknown)
       throw badInput(`kits.${i}.slots`, `kits: the kit ${kit.name} names ${unknown}, which is no slot of this model`)
   }
-  return { id: modelId, siteId, make, name, build, slots, limits: limits ?? null, kits }
+  return { id: modelId, siteId, make, name, build, slots, limits: limits ?? null, kits, bed: bed ?? null }
 }

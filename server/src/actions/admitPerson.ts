@@ -8,7 +8,16 @@ export const admitPerson: ActionKind<AdmitPerson> = {
     const { personId, name, displayName, role } = action
     if (await facts.nameIsTaken('person', name))
       throw new Refusal(409, 'name-taken', `Somebody already signs in as ${name}. Choose another name.`)
-    facts.put('person', { id: personId, siteId, name, displayName, role })
+    facts.put('person', {
+      id: personId,
+      siteId,
+      name,
+      displayName,
+      role,
+      lockedReason: null,
+      leftAt: null,
+      shifts: { weekly: [], days: [] },
+    })
   },
   words: ({ displayName, role }) => `${displayName} joins as ${role}`,
 }

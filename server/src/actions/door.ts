@@ -13,12 +13,14 @@ import {
   type Person,
   type Right,
 } from '@diatribon/contract'
+import { writersLock } from '../logbook/writersLock.ts'
 import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from '../logbook/logRow.ts'
 import type { Clock } from '../platform/clock.ts'
+import { requireSignOffs } from '../people/requireSignOffs.ts'
 import { transaction, type Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
-import { logEntry } from '../platform/tables.ts'
+import { attachment, logEntry } from '../platform/tables.ts'
 import { selectRows } from '../platform/rows.ts'
 import { Facts, type Needs } from './facts.ts'
 import { kindOf } from './index.ts'
@@ -30,6 +32,8 @@ export interface Asked {
   personId: string
   /** null when the book is played again: whoever did it then was entitled then. */
   person: Person | null
+  /** Work of the past that is only written down: whose hands it was nobody asks. */
+  isPast?: true
   recordedAt: Date
   /** Given only when the book is played again. */
   seq?: number
@@ -141,6 +145,13 @@ function requireRight(person: Person, right: Right, kind: ActionKindName): void 
     )
 }
 
+async function requirePhotos(db: Db, ids: string[]): Promise<void> {
+  if (ids.length === 0) return
+  const there = await db.select({ id: attachment.id }).from(attachment).where(inArray(attachment.id, ids))
+  if (there.length < new Set(ids).size)
+    throw new Refusal(404, 'not-there', 'A photo that belongs to this is not there. Send the photo first.')
+}
+
 /** Records actions that stand for themselves. */
 async function recordShared(pool: pg.Pool, asked: Asked[], announce: (t: Touched) => void): Promise<ActionResult[]> {
   const results: ActionResult[] = []
@@ -230,7 +241,11 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
     facts.mark()
     try {
       if (one.person && original && original.personId !== personId) requireRight(one.person, 'amend any entry', 'amend')
-      await kindOf(action.kind).apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
+      if (one.person) await requirePhotos(db, kindOf(action.kind).photos?.(action) ?? [])
+      const kind = kindOf(action.kind)
+      if (one.person && kind.work && !one.isPast)
+        await requireSignOffs(facts, await kind.work(facts, action), { person: one.person, siteId, at: row.at })
+      await kind.apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
     } catch (error) {
       if (!(error instanceof Refusal)) throw error
       facts.takeBack()
@@ -301,7 +316,8 @@ async function nextSeqs(client: pg.PoolClient, asked: Asked[]): Promise<number[]
   if (asked.every(({ seq }) => seq !== undefined)) return asked.map(({ seq }) => seq!)
   const { rows } = await client.query<{ seq: string }>({
     name: 'next-seqs',
-    text: `SELECT nextval('log_entry_seq') AS seq FROM generate_series(1, $1)`,
+    // The shared lock tells the keeper of the chain that lines with these numbers may still be on their way.
+    text: `SELECT nextval('log_entry_seq') AS seq, pg_advisory_xact_lock_shared(${writersLock}) FROM generate_series(1, $1)`,
     values: [asked.length],
   })
   return rows.map(({ seq }) => Number(seq))
@@ -354,6 +370,11 @@ const sentences: Record<string, string> = {
   person_name: 'Somebody already signs in under this name.',
   fitting_one_in_slot: 'Somebody has just changed the part in this slot. Look at the printer again before you swap.',
   fitting_counter_order: 'A part cannot be removed at a lower counter reading than it was fitted at.',
+  check_type_name: 'There is already a check with this name.',
+  reading_kind_name: 'There is already a kind of reading with this name.',
+  work_span_one_open: 'You are already at work on this printer.',
+  down_time_one_open: 'Somebody has just taken this printer out of service. Look at it again.',
+  check_sheet_one_open: 'This check is already being done on this printer. Go on with that one.',
   log_entry_key: 'This key already stands for another entry. Make a new key for a new action.',
 }
 

@@ -5,19 +5,43 @@ import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { selectRows, writeRows } from '../platform/rows.ts'
 import {
+  adjustment,
+  cause,
+  checkSheet,
+  checkType,
+  checkVersion,
   counterPoint,
+  downTime,
+  duty,
+  enclosureSample,
+  fault,
+  faultStep,
+  faultTest,
   fitting,
+  guard,
   job,
   logEntry,
+  notice,
+  noteLink,
   partType,
   person,
   printer,
+  printerEvent,
   printerModel,
   reading,
+  readingKind,
+  returnTick,
+  signOff,
   site,
   slot,
   spool,
+  stepResult,
+  symptom,
+  testPrint,
+  training,
+  upset,
   usage,
+  workSpan,
 } from '../platform/tables.ts'
 import { entryOf, type LogRow } from '../logbook/logRow.ts'
 import type { Entry } from './actionKind.ts'
@@ -35,6 +59,12 @@ export type SpoolRow = typeof spool.$inferSelect
 export type ReadingRow = typeof reading.$inferSelect
 export type PersonRow = typeof person.$inferSelect
 export type SiteRow = typeof site.$inferSelect
+export type CheckTypeRow = typeof checkType.$inferSelect
+export type CheckSheetRow = typeof checkSheet.$inferSelect
+export type StepResultRow = typeof stepResult.$inferSelect
+export type FaultRow = typeof fault.$inferSelect
+export type FaultStepRow = typeof faultStep.$inferSelect
+export type ReadingKindRow = typeof readingKind.$inferSelect
 
 /** Ids that an action will ask for, so that a batch of actions loads them in one go. */
 export interface Needs {
@@ -97,10 +127,52 @@ function openStores() {
     counterPoint: new Store<CounterPointRow>(counterPoint, 'id'),
     spool: new Store<SpoolRow>(spool, 'id'),
     job: new Store<JobRow>(job, 'id'),
+    readingKind: new Store<ReadingKindRow>(readingKind, 'id'),
+    checkType: new Store<CheckTypeRow>(checkType, 'id'),
+    checkVersion: new Store<typeof checkVersion.$inferSelect>(checkVersion, 'id'),
+    upset: new Store<typeof upset.$inferSelect>(upset, 'id'),
+    checkSheet: new Store<CheckSheetRow>(checkSheet, 'id'),
+    stepResult: new Store<StepResultRow>(stepResult, 'seq'),
     reading: new Store<ReadingRow>(reading, 'id'),
+    adjustment: new Store<typeof adjustment.$inferSelect>(adjustment, 'seq'),
+    printerEvent: new Store<typeof printerEvent.$inferSelect>(printerEvent, 'id'),
+    enclosureSample: new Store<typeof enclosureSample.$inferSelect>(enclosureSample, 'id'),
+    duty: new Store<typeof duty.$inferSelect>(duty, 'id'),
+    fault: new Store<typeof fault.$inferSelect>(fault, 'id'),
+    signOff: new Store<typeof signOff.$inferSelect>(signOff, 'id'),
+    symptom: new Store<typeof symptom.$inferSelect>(symptom, 'id'),
+    cause: new Store<typeof cause.$inferSelect>(cause, 'id'),
+    faultTest: new Store<typeof faultTest.$inferSelect>(faultTest, 'id'),
+    faultStep: new Store<FaultStepRow>(faultStep, 'id'),
+    downTime: new Store<typeof downTime.$inferSelect>(downTime, 'seq'),
+    workSpan: new Store<typeof workSpan.$inferSelect>(workSpan, 'seq'),
+    testPrint: new Store<typeof testPrint.$inferSelect>(testPrint, 'seq'),
+    returnTick: new Store<typeof returnTick.$inferSelect>(returnTick, 'seq'),
+    guard: new Store<typeof guard.$inferSelect>(guard, 'id'),
+    training: new Store<typeof training.$inferSelect>(training, 'id'),
+    notice: new Store<typeof notice.$inferSelect>(notice, 'id'),
+    noteLink: new Store<typeof noteLink.$inferSelect>(noteLink, 'id'),
   }
 }
 type Stores = ReturnType<typeof openStores>
+/** Tables whose rows are looked up one by one, when an action comes to need them. */
+type LookedUp =
+  | 'checkType'
+  | 'checkVersion'
+  | 'checkSheet'
+  | 'upset'
+  | 'readingKind'
+  | 'duty'
+  | 'fault'
+  | 'faultStep'
+  | 'signOff'
+  | 'person'
+  | 'symptom'
+  | 'cause'
+  | 'faultTest'
+  | 'guard'
+  | 'training'
+  | 'notice'
 type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never
 
 /**
@@ -114,6 +186,8 @@ export class Facts {
   private readonly stores = openStores()
   private undo: (() => void)[] = []
   private lines: LogRow[] = []
+  /** Sheets of checks whose results are all here. */
+  private readonly wholeSheets = new Set<string>()
   /** Curves that are drawn anew after a moment. */
   private cuts: { printerId: string; after: Date }[] = []
 
@@ -182,6 +256,45 @@ export class Facts {
 
   find<K extends keyof Stores>(table: K, id: Id): RowOf<K> | undefined {
     return this.stores[table].get(id) as RowOf<K> | undefined
+  }
+
+  /**
+   * A row that no `needs` has asked for, from the transaction or the database.
+   * @param lock keeps others from changing it until this transaction ends
+   */
+  async look<K extends LookedUp>(table: K, id: string, lock = false): Promise<RowOf<K> | undefined> {
+    const store = this.stores[table] as unknown as Store<object>
+    if (lock || !store.rows.has(id)) {
+      const query = this.db
+        .select()
+        .from(store.table as typeof checkType)
+        .where(sql`id = ${id}`)
+      store.load(await (lock ? query.for('update') : query))
+    }
+    return this.find(table, id)
+  }
+
+  /** As `look`, for rows that must be there. @throws Refusal 404 */
+  async get<K extends LookedUp>(table: K, id: string, word: string, lock = false): Promise<RowOf<K>> {
+    const row = await this.look(table, id, lock)
+    if (!row) throw new Refusal(404, 'not-there', `There is no ${word} with the id ${id}.`)
+    return row
+  }
+
+  /** All rows of a table as this transaction sees them, those that a query has found among them. */
+  loaded<K extends keyof Stores>(table: K, found: RowOf<K>[] = []): RowOf<K>[] {
+    const store = this.stores[table] as unknown as Store<RowOf<K> & object>
+    store.load(found as (RowOf<K> & object)[])
+    return [...store.rows.values()]
+  }
+
+  /** Results of a sheet that count; read once, however many steps of it come. */
+  async resultsOf(sheetId: string): Promise<StepResultRow[]> {
+    const found = this.wholeSheets.has(sheetId)
+      ? []
+      : await this.db.select().from(stepResult).where(eq(stepResult.sheetId, sheetId))
+    this.wholeSheets.add(sheetId)
+    return this.loaded('stepResult', found).filter((row) => row.sheetId === sheetId && row.replacedSeq === null)
   }
 
   spool(id: string): SpoolRow {

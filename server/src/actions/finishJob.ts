@@ -1,6 +1,7 @@
 import type { FinishJob } from '@diatribon/contract'
 import { metresOf } from '@diatribon/core'
 import { amendEvidence } from '../hours/amendEvidence.ts'
+import { noticeMaterial, takeBackEvents } from '../checks/events.ts'
 import { placeEvidence, usageRow } from '../hours/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -42,6 +43,8 @@ export const finishJob: ActionKind<FinishJob> = {
       facts,
       usageRow({ seq, siteId, printerId, kind: 'job', fromAt: startedAt, at, hours, prints: 1, metres, abrasive }),
     )
+    if (!job)
+      noticeMaterial(facts, { seq, siteId, printerId, at, material: action.material ?? spool?.material ?? null })
     if (job) facts.put('job', { ...job, finishedAt: at, finishedSeq: seq, outcome })
     if (spoolId) useSpool(facts, spoolId, at, metres)
   },
@@ -64,6 +67,7 @@ export const finishJob: ActionKind<FinishJob> = {
         metres: metres ?? row.metres,
       }
     })
+    if (amendment.action.takeBack) await takeBackEvents(facts, original.seq, amendment.seq)
     const [job] = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
     const spoolId = original.action.spoolId ?? job?.spoolId
     if (spoolId) {

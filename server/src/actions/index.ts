@@ -29,6 +29,39 @@ import { movePart } from './movePart.ts'
 import { retirePrinter } from './retirePrinter.ts'
 import { bringBackPrinter } from './bringBackPrinter.ts'
 import { setCalendar } from './setCalendar.ts'
+import { addCheckType } from './addCheckType.ts'
+import { changeCheckType } from './changeCheckType.ts'
+import { retireCheckType } from './retireCheckType.ts'
+import { setUpset } from './setUpset.ts'
+import { beginCheck } from './beginCheck.ts'
+import { confirmCautions } from './confirmCautions.ts'
+import { recordStep } from './recordStep.ts'
+import { finishCheck } from './finishCheck.ts'
+import { giveUpCheck } from './giveUpCheck.ts'
+import { skipCheck } from './skipCheck.ts'
+import { addReadingKind, changeReadingKind } from './addReadingKind.ts'
+import { recordReading } from './recordReading.ts'
+import { adjustPrinter } from './adjustPrinter.ts'
+import { recordEvent } from './recordEvent.ts'
+import { logEnclosure } from './logEnclosure.ts'
+import { makeDuty } from './makeDuty.ts'
+import { settleDuty } from './settleDuty.ts'
+import { reportFault } from './reportFault.ts'
+import { closeFault } from './closeFault.ts'
+import { giveSignOff, withdrawSignOff } from './giveSignOff.ts'
+import { nameSymptom } from './nameSymptom.ts'
+import { beginWork, stopWork } from './beginWork.ts'
+import { recordTest } from './recordTest.ts'
+import { tryChange, tellOutcome } from './tryChange.ts'
+import { recordTestPrint } from './recordTestPrint.ts'
+import { settleReturn } from './settleReturn.ts'
+import { removeGuard, refitGuard } from './removeGuard.ts'
+import { setSymptom, setCause, setTest } from './setKnowledge.ts'
+import { changePerson, lockPerson, leavePerson } from './changePerson.ts'
+import { recordTraining } from './recordTraining.ts'
+import { setShifts } from './setShifts.ts'
+import { relaxRules } from './relaxRules.ts'
+import { pinNotice, unpinNotice } from './pinNotice.ts'
 
 /** Every kind of action on the server's side. The key of the record is the kind's name in the contract. */
 const kinds = {
@@ -59,6 +92,49 @@ const kinds = {
   'retire-printer': retirePrinter,
   'bring-back-printer': bringBackPrinter,
   'set-calendar': setCalendar,
+  'add-check-type': addCheckType,
+  'change-check-type': changeCheckType,
+  'retire-check-type': retireCheckType,
+  'set-upset': setUpset,
+  'begin-check': beginCheck,
+  'confirm-cautions': confirmCautions,
+  'record-step': recordStep,
+  'finish-check': finishCheck,
+  'give-up-check': giveUpCheck,
+  'skip-check': skipCheck,
+  'add-reading-kind': addReadingKind,
+  'change-reading-kind': changeReadingKind,
+  'record-reading': recordReading,
+  'adjust-printer': adjustPrinter,
+  'record-event': recordEvent,
+  'log-enclosure': logEnclosure,
+  'make-duty': makeDuty,
+  'settle-duty': settleDuty,
+  'report-fault': reportFault,
+  'close-fault': closeFault,
+  'give-sign-off': giveSignOff,
+  'withdraw-sign-off': withdrawSignOff,
+  'name-symptom': nameSymptom,
+  'begin-work': beginWork,
+  'stop-work': stopWork,
+  'record-test': recordTest,
+  'try-change': tryChange,
+  'tell-outcome': tellOutcome,
+  'record-test-print': recordTestPrint,
+  'settle-return': settleReturn,
+  'remove-guard': removeGuard,
+  'refit-guard': refitGuard,
+  'set-symptom': setSymptom,
+  'set-cause': setCause,
+  'set-test': setTest,
+  'change-person': changePerson,
+  'lock-person': lockPerson,
+  'leave-person': leavePerson,
+  'record-training': recordTraining,
+  'set-shifts': setShifts,
+  'relax-rules': relaxRules,
+  'pin-notice': pinNotice,
+  'unpin-notice': unpinNotice,
   note,
   amend: amendBy((name) => kindOf(name)),
 }

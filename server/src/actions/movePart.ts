@@ -2,9 +2,11 @@ import { v5 as derivedId } from 'uuid'
 import type { MovePart } from '@diatribon/contract'
 import { combine } from '@diatribon/core'
 import { countersAt, fittedCountersOf } from '../hours/placeEvidence.ts'
+import { holdWhileItCures } from '../faults/partChanged.ts'
+import { slotWork } from '../people/requireSignOffs.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
+import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
 
 const dayMs = 24 * 3600_000
 
@@ -16,6 +18,8 @@ export const movePart: ActionKind<MovePart> = {
     slots: [toSlotId],
     partTypes: replacementPartTypeId ? [replacementPartTypeId] : [],
   }),
+
+  work: (facts, { printerId, toSlotId, confirmed }) => slotWork(facts, { printerId, slotIds: [toSlotId], confirmed }),
 
   async apply(facts, { seq, siteId, at, action }) {
     const { printerId, fittingId, toPrinterId, toSlotId, removalReason, replacementPartTypeId, key } = action
@@ -87,9 +91,12 @@ export const movePart: ActionKind<MovePart> = {
           seq,
         }),
       )
+    await holdWhileItCures(facts, { printerId: toPrinterId, siteId, seq, at, slotKinds: [slot.kind] })
+    if (replacementPartTypeId) await holdWhileItCures(facts, { printerId, siteId, seq, at, slotKinds: [slot.kind] })
   },
 
-  words: ({ toPrinterId, toSlotId, replacementPartTypeId }, names) =>
+  words: ({ toPrinterId, toSlotId, replacementPartTypeId, confirmed }, names) =>
     `Moved to ${names.printer(toPrinterId)}, ${names.slot(toSlotId)}` +
-    (replacementPartTypeId ? `; ${names.partType(replacementPartTypeId)} in its place` : '; its slot is empty'),
+    (replacementPartTypeId ? `; ${names.partType(replacementPartTypeId)} in its place` : '; its slot is empty') +
+    confirmedWords(confirmed),
 }

@@ -1,13 +1,24 @@
 import type { Note } from '@diatribon/contract'
-import { Refusal } from '../platform/refusal.ts'
+import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 
-/** A note changes no facts: it is the entry itself. */
+/** A note changes no facts of a printer: it is the entry itself, and whom and what it points at. */
 export const note: ActionKind<Note> = {
   right: 'write a note',
   leavesPrinterAlone: true,
-  apply(facts, { action }) {
-    if (action.printerId) facts.printer(action.printerId)
+  photos: ({ photos = [] }) => photos,
+  async apply(facts, { seq, siteId, action }) {
+    const { printerId, mentions = [], replyTo } = action
+    if (printerId) facts.printer(printerId)
+    const answered = replyTo ? await facts.entry(replyTo) : null
+    if (answered === undefined) throw new Refusal(404, 'not-there', 'The entry that this answers is not in the book.')
+    for (const id of mentions) {
+      const { role } = await facts.get('person', id, 'person')
+      if (role === 'device' || role === 'visitor') throw badInput('mentions', 'mentions: only people can be mentioned')
+    }
+    for (const personId of mentions)
+      facts.put('noteLink', { id: `${seq} ${personId}`, siteId, seq, personId, toSeq: null })
+    if (answered) facts.put('noteLink', { id: `${seq} answer`, siteId, seq, personId: null, toSeq: answered.seq })
   },
   amend(_facts, _original, { action }) {
     if (action.correction && action.correction.text === undefined)

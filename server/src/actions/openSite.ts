@@ -20,6 +20,7 @@ export const openSite: ActionKind<OpenSite> = {
       labourCostMinorPerHour,
       closedWeekdays: [],
       closedDays: [],
+      relaxed: [],
     })
   },
   words: ({ name }) => `The book of ${name} begins`,

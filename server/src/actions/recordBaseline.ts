@@ -1,5 +1,6 @@
 import type { RecordBaseline } from '@diatribon/contract'
 import { countersAt } from '../hours/placeEvidence.ts'
+import { readingRow } from '../readings/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const recordBaseline: ActionKind<RecordBaseline> = {
@@ -8,20 +9,23 @@ export const recordBaseline: ActionKind<RecordBaseline> = {
     const { printerId, step, values } = action
     const { hours } = await countersAt(facts, facts.printer(printerId), at)
     values.forEach(({ name, value = null, unit = null, choice = null }, i) =>
-      facts.put('reading', {
-        id: `${seq} ${i}`,
-        seq,
-        siteId,
-        printerId,
-        step,
-        name,
-        value,
-        unit,
-        choice,
-        isBaseline: true,
-        at,
-        runHours: hours,
-      }),
+      facts.put(
+        'reading',
+        readingRow({
+          seq,
+          place: i,
+          siteId,
+          printerId,
+          at,
+          runHours: hours,
+          step,
+          name,
+          value,
+          unit,
+          choice,
+          isBaseline: true,
+        }),
+      ),
     )
   },
   words: ({ step, values }) =>

@@ -1,14 +1,42 @@
 import type { ReleasePrinter } from '@diatribon/contract'
+import { comesUp } from '../faults/down.ts'
+import { faultsThatStop, guardsOff, returnItems } from '../faults/returnToService.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const releasePrinter: ActionKind<ReleasePrinter> = {
   right: 'release a printer',
-  apply(facts, { action }) {
-    const printer = facts.printer(action.printerId)
+  async apply(facts, { at, action }) {
+    const { printerId } = action
+    const printer = facts.printer(printerId)
     if (printer.holdReason === null)
       throw new Refusal(409, 'not-on-hold', `${printer.name} is already in service; there is no hold to release.`)
-    facts.put('printer', { ...printer, holdReason: null })
+    await facts.flush()
+    const { db } = facts
+    const missing = [
+      ...(await faultsThatStop(db, printerId)).map(({ symptom }) => `the fault “${symptom}” is not closed`),
+      ...(await guardsOff(db, printerId)).map(({ name }) => `the guard “${name}” is off`),
+      ...(await returnItems(db, printer, at)).items
+        .filter(({ state }) => state === 'open')
+        .map(({ kind, words, after, untilMs }) =>
+          kind === 'wait'
+            ? `${words} (until ${new Date(untilMs!).toISOString().slice(0, 16).replace('T', ' ')} UTC)`
+            : `${kind === 'check' ? 'a check' : `“${words}”`} after “${after}”`,
+        ),
+    ]
+    if (missing.length > 0)
+      throw new Refusal(
+        409,
+        'not-put-right',
+        `${printer.name} cannot be released yet. Still to be done or waived by a lead: ${missing.join('; ')}.`,
+      )
+    await comesUp(facts, printerId, at)
+    facts.put('printer', {
+      ...printer,
+      holdReason: null,
+      heldAt: null,
+      upsetSince: null,
+    })
   },
   words: ({ note }) => note ?? 'Back in service',
 }

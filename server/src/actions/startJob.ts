@@ -1,4 +1,5 @@
 import type { StartJob } from '@diatribon/contract'
+import { noticeMaterial } from '../checks/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
@@ -27,6 +28,7 @@ export const startJob: ActionKind<StartJob> = {
         `“${running.name}” was started on ${printer.name} and is not finished yet. Finish that one first.`,
       )
     const spool = spoolId ? facts.spool(spoolId) : null
+    noticeMaterial(facts, { seq, siteId, printerId, at, material: material ?? spool?.material ?? null })
     facts.put('job', {
       id: jobId,
       siteId,

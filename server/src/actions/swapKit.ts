@@ -1,8 +1,10 @@
 import { v5 as derivedId } from 'uuid'
 import type { SwapKit } from '@diatribon/contract'
 import { countersAt } from '../hours/placeEvidence.ts'
+import { changedForFault, holdWhileItCures } from '../faults/partChanged.ts'
+import { slotWork } from '../people/requireSignOffs.ts'
 import type { ActionKind } from './actionKind.ts'
-import { fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
+import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
 
 export const swapKit: ActionKind<SwapKit> = {
   right: 'swap parts',
@@ -11,8 +13,11 @@ export const swapKit: ActionKind<SwapKit> = {
     partTypes: swaps.map(({ partTypeId }) => partTypeId),
   }),
 
-  async apply(facts, { seq, siteId, at, action }) {
-    const { printerId, swaps, key } = action
+  work: (facts, { printerId, swaps, confirmed }) =>
+    slotWork(facts, { printerId, slotIds: swaps.map(({ slotId }) => slotId), confirmed }),
+
+  async apply(facts, { seq, siteId, personId, at, action }) {
+    const { printerId, swaps, faultId, key } = action
     const printer = facts.printer(printerId)
     const counters = await countersAt(facts, printer, at)
     for (const { slotId, fittingId, removalReason, partTypeId } of swaps) {
@@ -23,13 +28,16 @@ export const swapKit: ActionKind<SwapKit> = {
       const id = derivedId(`fitting ${slotId}`, key)
       facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }))
     }
+    const slots = swaps.map(({ slotId }) => facts.slot(slotId))
+    if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots })
+    await holdWhileItCures(facts, { printerId, siteId, seq, at, slotKinds: slots.map(({ kind }) => kind) })
   },
 
-  words: ({ kit, swaps }, names) =>
+  words: ({ kit, swaps, confirmed }, names) =>
     `${kit}: ${swaps
       .map(
         ({ slotId, removalReason, partTypeId }) =>
           `${names.slot(slotId)} (${removalReason}) to ${names.partType(partTypeId)}`,
       )
-      .join('; ')}`,
+      .join('; ')}${confirmedWords(confirmed)}`,
 }

@@ -3,6 +3,8 @@ import { v5 as derivedId } from 'uuid'
 import type { RemovalReason, SwapPart } from '@diatribon/contract'
 import { combine, type Counters } from '@diatribon/core'
 import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from '../hours/placeEvidence.ts'
+import { changedForFault, holdWhileItCures } from '../faults/partChanged.ts'
+import { slotWork } from '../people/requireSignOffs.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -11,9 +13,10 @@ import type { Facts, FittingRow, PrinterRow, SlotRow } from './facts.ts'
 export const swapPart: ActionKind<SwapPart> = {
   right: 'swap parts',
   needs: ({ slotId, partTypeId }) => ({ slots: [slotId], partTypes: [partTypeId] }),
+  work: (facts, { printerId, slotId, confirmed }) => slotWork(facts, { printerId, slotIds: [slotId], confirmed }),
 
-  async apply(facts, { seq, siteId, at, action }) {
-    const { printerId, slotId, fittingId, removalReason, partTypeId, key } = action
+  async apply(facts, { seq, siteId, personId, at, action }) {
+    const { printerId, slotId, fittingId, removalReason, partTypeId, faultId, key } = action
     const printer = facts.printer(printerId)
     const slot = slotOn(facts, printer, slotId)
     requireFits(facts, partTypeId, slot.kind)
@@ -22,6 +25,8 @@ export const swapPart: ActionKind<SwapPart> = {
     if (old) facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
     const id = derivedId('fitting', key)
     facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }))
+    if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots: [slot] })
+    await holdWhileItCures(facts, { printerId, siteId, seq, at, slotKinds: [slot.kind] })
   },
 
   async amend(facts, original, { seq, action }) {
@@ -34,6 +39,10 @@ export const swapPart: ActionKind<SwapPart> = {
     const came = rows.find((row) => row.fittedSeq === original.seq)!
     const went = rows.find((row) => row.removedSeq === original.seq)
     facts.loadFittings(rows)
+    if (takeBack && original.action.faultId) {
+      const step = await facts.look('faultStep', derivedId('step', original.action.key))
+      if (step) facts.put('faultStep', { ...step, takenBackSeq: seq })
+    }
     if (takeBack) {
       if (came.removedAt)
         throw new Refusal(
@@ -68,9 +77,13 @@ export const swapPart: ActionKind<SwapPart> = {
 
   correctable: ({ removalReason, partTypeId }) => ({ removalReason, partTypeId }),
 
-  words: ({ slotId, removalReason, partTypeId }, names) =>
-    `${names.slot(slotId)}: old part out (${removalReason}), ${names.partType(partTypeId)} in`,
+  words: ({ slotId, removalReason, partTypeId, confirmed }, names) =>
+    `${names.slot(slotId)}: old part out (${removalReason}), ${names.partType(partTypeId)} in${confirmedWords(confirmed)}`,
 }
+
+/** That cautions were confirmed stands in the book. */
+export const confirmedWords = (confirmed: string[] | undefined) =>
+  confirmed && confirmed.length > 0 ? `; cautions of ${confirmed.join(' and ')} confirmed` : ''
 
 /** @throws Refusal when the slot is on another printer */
 export function slotOn(facts: Facts, printer: PrinterRow, slotId: string): SlotRow {

@@ -51,6 +51,13 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       meterHours,
       meterAt: at,
       curveSeq: seq,
+      enclosureC: null,
+      enclosureAt: null,
+      hotHours: 0,
+      ranAt: at,
+      material: null,
+      heldAt: null,
+      upsetSince: null,
     })
     facts.put('usage', usageRow({ seq, siteId, printerId, kind: 'take-in', at, meterHours }))
     facts.put('counterPoint', { id: `${printerId} ${at.getTime()}`, siteId, printerId, at, ...counters })

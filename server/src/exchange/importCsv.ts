@@ -98,7 +98,10 @@ export async function importCsv({ pool, db }: Database, options: ImportOptions):
         const action = { ...made, key: derivedId(JSON.stringify(made), site.id) } as Action
         checked(actionShapes[action.kind].schema, action)
         if (new Date(action.at) > now) throw new BadCell('it lies in the future')
-        asked.push({ row: number, asked: { action, siteId: site.id, personId: person.id, person, recordedAt: now } })
+        asked.push({
+          row: number,
+          asked: { action, siteId: site.id, personId: person.id, person, recordedAt: now, isPast: true },
+        })
       } catch (error) {
         if (!(error instanceof BadCell || error instanceof Refusal)) throw error
         if (++bad.count <= mostNamed) await tell({ badRow: { row: number, reason: error.message } })

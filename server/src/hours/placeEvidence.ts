@@ -10,8 +10,9 @@ import {
   type Evidence,
 } from '@diatribon/core'
 import type { Facts, FittingRow, PrinterRow, UsageRow } from '../actions/facts.ts'
+import { noticePause } from '../checks/events.ts'
 import { Refusal, refusalOf } from '../platform/refusal.ts'
-import { counterPoint, fitting, usage } from '../platform/tables.ts'
+import { counterPoint, fitting, printerDrift, usage } from '../platform/tables.ts'
 
 /** A piece of evidence as a row, from the few figures that its kind has. */
 export function usageRow(
@@ -47,7 +48,14 @@ export async function placeEvidence(facts: Facts, row: UsageRow): Promise<void> 
   )
   facts.put('usage', row)
   putPoints(facts, printer, points)
-  putNewest(facts, printer, points[points.length - 1] ?? before, row.seq, isMeter ? row : null)
+  const newest = points[points.length - 1] ?? before
+  if (newest.hours > before.hours) {
+    const { seq, siteId, printerId, at } = row
+    // A meter that stood still tells of a pause up to the reading before this one; a job tells when it began.
+    const from = isMeter ? printer.countedAt : row.fromAt
+    noticePause(facts, printer, { seq, siteId, printerId, at, from })
+  }
+  putNewest(facts, printer, newest, row.seq, isMeter ? row : null)
   placeFittings(facts, printer.id, [before, ...points], row.seq)
 }
 
@@ -64,6 +72,8 @@ export async function recountFrom(
 ): Promise<void> {
   await facts.flush()
   const { db } = facts
+  // Readings lie at other hours now: what was worked out from them is forgotten.
+  await db.delete(printerDrift).where(eq(printerDrift.printerId, printer.id))
   const inForce = and(eq(usage.printerId, printer.id), isNull(usage.takenBackSeq))
   const changed = new Set(changes.map(({ seq }) => seq))
   const meterBefore = async (when: ReturnType<typeof lt>) =>
@@ -258,6 +268,7 @@ function putNewest(
     abrasiveMetres,
     countedAt: new Date(atMs),
     curveSeq,
+    ranAt: hours > printer.hours ? new Date(atMs) : printer.ranAt,
     ...(meter ? { meterHours: meter.meterHours!, meterAt: meter.at } : {}),
   })
 }

@@ -9,7 +9,7 @@ import { fitting, partType, printer, printerModel, slot, spool } from '../platfo
 export async function preflightAll(planning: Planning, request: PreflightRequest): Promise<PreflightAnswer> {
   const { db } = planning
   const { job, filling, spoolId } = request
-  const heads = (await printerHeads(db)).filter(({ state }) => state !== 'retired')
+  const heads = (await printerHeads(planning)).filter(({ state }) => state !== 'retired')
   const ids = heads.map(({ id }) => id)
   const limits = new Map(
     (

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, lt } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt, notInArray, sql, type SQL } from 'drizzle-orm'
 import {
   mayDo,
   type ActionKindName,
@@ -9,50 +9,131 @@ import {
 } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
-import { logEntry } from '../platform/tables.ts'
+import { zonedMoment } from '../plan/calendar.ts'
+import { logEntry, logSearch, noteLink, readMark } from '../platform/tables.ts'
 import { actionOf, recordedOf, type LogRow } from './logRow.ts'
 import { namesFor } from './names.ts'
 
 const usualLimit = 50
+const dayMs = 24 * 3600_000
+/** Told in one line by the check that they belong to, or too many to read: shown only when asked for. */
+const singleSteps = ['record-step', 'confirm-cautions', 'begin-check', 'log-enclosure']
 
 /** A page of the book, newest entries first; the next page begins below the last number of this one. */
-export async function logPage(db: Db, query: LogQuery, reader: Person): Promise<LogPage> {
+export async function logPage(
+  db: Db,
+  query: LogQuery,
+  { reader, timeZone }: { reader: Person; timeZone: string },
+): Promise<LogPage> {
   const limit = query.limit ?? usualLimit
   const rows = await db
     .select()
     .from(logEntry)
-    .where(
-      and(
-        query.printer ? eq(logEntry.printerId, query.printer) : undefined,
-        query.kind ? eq(logEntry.kind, query.kind) : undefined,
-        query.before ? lt(logEntry.seq, query.before) : undefined,
-      ),
-    )
+    .where(and(...conditions(query, reader.id, timeZone)))
     .orderBy(desc(logEntry.seq))
     .limit(limit + 1)
   const page = rows.slice(0, limit)
-  const amended = page.flatMap(({ amendsSeq }) => amendsSeq ?? [])
-  const originals = amended.length > 0 ? await db.select().from(logEntry).where(inArray(logEntry.seq, amended)) : []
+  const [mark] = await db.select().from(readMark).where(eq(readMark.personId, reader.id))
+  return {
+    entries: await entriesOf(db, page, reader),
+    next: rows.length > limit ? page[page.length - 1]!.seq : null,
+    readUpTo: mark?.seq ?? null,
+  }
+}
+
+function conditions(query: LogQuery, readerId: string, timeZone: string): (SQL | undefined)[] {
+  const { printer, kind, steps, before, search, person, partType, from, until, forMe, seq } = query
+  const day = (of: string, plus: number) => new Date(zonedMoment(timeZone, Date.parse(of) + plus * dayMs))
+  return [
+    printer ? eq(logEntry.printerId, printer) : undefined,
+    kind ? eq(logEntry.kind, kind) : steps || seq ? undefined : notInArray(logEntry.kind, singleSteps),
+    before ? lt(logEntry.seq, before) : undefined,
+    seq ? eq(logEntry.seq, seq) : undefined,
+    person ? eq(logEntry.personId, person) : undefined,
+    from ? gte(logEntry.at, day(from, 0)) : undefined,
+    until ? lt(logEntry.at, day(until, 1)) : undefined,
+    search
+      ? sql`${logEntry.seq} IN (SELECT ${logSearch.seq} FROM ${logSearch} WHERE ${logSearch.words} @@ ${asked(search)})`
+      : undefined,
+    partType
+      ? sql`${logEntry.seq} IN (SELECT ${logSearch.seq} FROM ${logSearch} WHERE ${logSearch.partTypes} @> ARRAY[${partType}]::uuid[])`
+      : undefined,
+    forMe
+      ? sql`${logEntry.seq} IN (SELECT ${noteLink.seq} FROM ${noteLink} WHERE ${noteLink.personId} = ${readerId})`
+      : undefined,
+  ]
+}
+
+/** Plain words are found by their beginnings, all of them; quotes, minus and "or" are understood as usual. */
+function asked(search: string): SQL {
+  const plain = /^[\p{L}\p{N}\s]+$/u.test(search) && !/\bor\b/i.test(search)
+  return plain
+    ? sql`to_tsquery('english', ${search
+        .trim()
+        .split(/\s+/)
+        .map((word) => `${word}:*`)
+        .join(' & ')})`
+    : sql`websearch_to_tsquery('english', ${search})`
+}
+
+/** Lines of the book as a reader sees them, in the order given. */
+export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise<LogEntry[]> {
   const seqs = page.map(({ seq }) => seq)
-  const amendments =
-    seqs.length > 0
-      ? await db.select().from(logEntry).where(inArray(logEntry.amendsSeq, seqs)).orderBy(asc(logEntry.seq))
+  if (seqs.length === 0) return []
+  const links = await db
+    .select()
+    .from(noteLink)
+    .where(sql`${inArray(noteLink.seq, seqs)} OR ${inArray(noteLink.toSeq, seqs)}`)
+  const others = [
+    ...page.flatMap(({ amendsSeq }) => amendsSeq ?? []),
+    ...links.flatMap(({ seq, toSeq }) => (toSeq === null ? [] : [seq, toSeq])),
+  ]
+  const around =
+    others.length > 0
+      ? await db
+          .select()
+          .from(logEntry)
+          .where(inArray(logEntry.seq, [...new Set(others)]))
       : []
-  const all = [...page, ...originals, ...amendments]
-  const names = await namesFor(db, all)
+  const amendments = await db
+    .select()
+    .from(logEntry)
+    .where(and(isNotNull(logEntry.amendsSeq), inArray(logEntry.amendsSeq, [...seqs, ...others])))
+    .orderBy(asc(logEntry.seq))
+  const names = await namesFor(
+    db,
+    [...page, ...around, ...amendments],
+    links.flatMap(({ personId }) => personId ?? []),
+  )
   const words = (row: LogRow) => kindOf(row.kind as ActionKindName).words(actionOf(row), names)
-  const entries = page.map((row): LogEntry => {
+  const at = (seq: number) => around.find((row) => row.seq === seq)
+  return page.map((row): LogEntry => {
     const kind = kindOf(row.kind as ActionKindName)
     const own = amendments.filter(({ amendsSeq }) => amendsSeq === row.seq)
-    const original = originals.find(({ seq }) => seq === row.amendsSeq)
+    const original = row.amendsSeq === null ? undefined : at(row.amendsSeq)
     const printerId = row.printerId ?? original?.printerId
     const takenBack = own.some(({ payload }) => payload.takeBack === true)
+    const answered = links.find(({ seq, toSeq }) => seq === row.seq && toSeq !== null)
+    const answeredRow = answered && at(answered.toSeq!)
     return {
       ...recordedOf(row),
       printer: printerId ? { id: printerId, name: names.printer(printerId) } : null,
       person: { id: row.personId, displayName: names.person(row.personId) },
       summary: words(row),
       note: row.kind !== 'note' && row.kind !== 'release-printer' ? ((row.payload.note as string) ?? null) : null,
+      photos: ['photos', 'photosBefore', 'photosAfter'].flatMap((name) => (row.payload[name] as string[]) ?? []),
+      mentions: links.flatMap(({ seq, personId }) => (seq === row.seq && personId ? names.person(personId) : [])),
+      answers: answeredRow ? { seq: answeredRow.seq, summary: words(answeredRow) } : null,
+      replies: links
+        .filter(({ toSeq }) => toSeq === row.seq)
+        .flatMap(({ seq }) => at(seq) ?? [])
+        .sort((a, b) => a.seq - b.seq)
+        .map((reply) => ({
+          seq: reply.seq,
+          summary: words(reply),
+          displayName: names.person(reply.personId),
+          at: reply.at.toISOString(),
+        })),
       amendments: own.map((a) => ({
         seq: a.seq,
         summary: words(a),
@@ -68,7 +149,6 @@ export async function logPage(db: Db, query: LogQuery, reader: Person): Promise<
         mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry'),
     }
   })
-  return { entries, next: rows.length > limit ? page[page.length - 1]!.seq : null }
 }
 
 /** What stands after all corrections so far, later ones over earlier ones. */

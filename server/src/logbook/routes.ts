@@ -1,17 +1,31 @@
 import { once } from 'node:events'
+import { randomUUID } from 'node:crypto'
+import { and, asc, eq, sql } from 'drizzle-orm'
 import { Router } from 'express'
-import { logQuerySchema, type LogQuery } from '@diatribon/contract'
-import { checked } from '../platform/refusal.ts'
-import { requires, signedIn, type Services } from '../platform/services.ts'
+import { logQuerySchema, readMarkSchema, savedViewSchema, type LogQuery, type SavedView } from '@diatribon/contract'
+import { dayIn } from '../platform/clock.ts'
+import { badInput, checked, Refusal } from '../platform/refusal.ts'
+import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
+import { noteLink, readMark, savedView } from '../platform/tables.ts'
 import { exportBook } from './book.ts'
+import { checkBook } from './chain.ts'
+import { handover } from './handover.ts'
 import { logPage } from './logPage.ts'
+import { noticesOn } from './notices.ts'
+
+const mostViews = 30
 
 export function logbookRoutes(services: Services): Router {
   const { db } = services.database
+  const { clock, live } = services
   const router = Router()
+
   router.get('/logbook', requires(services, 'read'), async (request, response) => {
-    response.json(await logPage(db, checked<LogQuery>(logQuerySchema, request.query), signedIn(request).person))
+    const { person, site } = signedIn(request)
+    const query = checked<LogQuery>(logQuerySchema, request.query)
+    response.json(await logPage(db, query, { reader: person, timeZone: site.timeZone }))
   })
+
   router.get('/logbook/export', requires(services, 'take the log out'), async (_request, response) => {
     response.setHeader('content-type', 'application/x-ndjson')
     response.setHeader('content-disposition', 'attachment; filename="diatribon-log.jsonl"')
@@ -21,5 +35,90 @@ export function logbookRoutes(services: Services): Router {
     }
     response.end()
   })
+
+  router.get('/logbook/handover', requires(services, 'read'), async (request, response) => {
+    const { person, site } = signedIn(request)
+    response.json(
+      await handover(db, {
+        reader: person,
+        now: clock(),
+        timeZone: site.timeZone,
+        since: sinceOf(request.query.since),
+      }),
+    )
+  })
+
+  router.get('/logbook/whole', requires(services, 'read'), async (_request, response) => {
+    response.json(await checkBook(db))
+  })
+
+  // A person's own, not maintenance facts: kept searches, and how far the book was read.
+  router.get('/logbook/views', requires(services, 'read'), async (request, response) => {
+    const rows = await db
+      .select({ id: savedView.id, name: savedView.name, query: savedView.query })
+      .from(savedView)
+      .where(eq(savedView.personId, signedIn(request).person.id))
+      .orderBy(asc(savedView.name))
+    response.json(rows satisfies SavedView[])
+  })
+
+  router.post('/logbook/views', requires(services, 'read'), async (request, response) => {
+    const { name, query } = checked<{ name: string; query: string }>(savedViewSchema, request.body)
+    const personId = signedIn(request).person.id
+    const own = await db.select().from(savedView).where(eq(savedView.personId, personId))
+    const same = own.find((view) => view.name.toLowerCase() === name.toLowerCase())
+    if (!same && own.length >= mostViews)
+      throw new Refusal(409, 'too-many', `You keep ${mostViews} views already. Let one go first.`)
+    const id = same?.id ?? randomUUID()
+    await db
+      .insert(savedView)
+      .values({ id, personId, name, query })
+      .onConflictDoUpdate({ target: savedView.id, set: { name, query } })
+    response.status(201).json({ id, name, query } satisfies SavedView)
+  })
+
+  router.delete('/logbook/views/:id', requires(services, 'read'), async (request, response) => {
+    const gone = await db
+      .delete(savedView)
+      .where(and(eq(savedView.id, idFrom(request, 'view')), eq(savedView.personId, signedIn(request).person.id)))
+      .returning()
+    if (gone.length === 0) throw new Refusal(404, 'not-there', 'You keep no view with this id.')
+    response.status(204).end()
+  })
+
+  router.put('/logbook/read-mark', requires(services, 'read'), async (request, response) => {
+    const { seq } = checked<{ seq: number }>(readMarkSchema, request.body)
+    const personId = signedIn(request).person.id
+    await db
+      .insert(readMark)
+      .values({ personId, seq })
+      .onConflictDoUpdate({ target: readMark.personId, set: { seq: sql`greatest(${readMark.seq}, ${seq})` } })
+    live.announceAreas(['notices'])
+    response.status(204).end()
+  })
+
+  /** Notices on the wall, and how many notes for the reader were not read yet. */
+  router.get('/notices', requires(services, 'read'), async (request, response) => {
+    const { person, site } = signedIn(request)
+    const [unread] = await db
+      .select({ notes: sql<number>`count(*)::int` })
+      .from(noteLink)
+      .where(
+        and(
+          eq(noteLink.personId, person.id),
+          sql`${noteLink.seq} > coalesce((SELECT m.seq FROM read_mark m WHERE m.person_id = ${person.id}), 0)`,
+        ),
+      )
+    response.json({ notices: await noticesOn(db, dayIn(site.timeZone)(clock())), unread: unread!.notes })
+  })
+
   return router
+}
+
+/** From when a handover tells; null: from the end of the reader's last shift. */
+export function sinceOf(asked: unknown): Date | null {
+  if (asked === undefined || asked === '') return null
+  const since = new Date(String(asked))
+  if (Number.isNaN(since.getTime())) throw badInput('since', 'since must be a moment such as 2026-03-01T14:30:00Z')
+  return since
 }

@@ -2,7 +2,9 @@ import { randomUUID } from 'node:crypto'
 import { Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import {
+  changePinSchema,
   firstRunSchema,
+  joinSchema,
   signInSchema,
   type FirstRun,
   type Session,
@@ -10,9 +12,11 @@ import {
   type Welcome,
 } from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
-import { cookieName, requires, sessionToken, signedIn, type Services } from '../platform/services.ts'
+import { cookieName, idFrom, requires, sessionToken, signedIn, type Services } from '../platform/services.ts'
 import { site } from '../platform/tables.ts'
+import { invite, join } from './invitations.ts'
 import { setPin } from './sessions.ts'
+import { staff } from './staff.ts'
 
 const cookieDays = 14
 /** What an hour of work costs until the lead says otherwise, minor units. Common practice, no source. */
@@ -56,6 +60,9 @@ export function peopleRoutes(services: Services): Router {
   })
 
   router.get('/session', requires(services, 'read'), (request, response) => {
+    // Told back, so that a page knows an answer of this moment from one that it kept.
+    const asked = request.headers['x-asked']
+    if (typeof asked === 'string' && /^[0-9a-f-]{36}$/.test(asked)) response.setHeader('x-asked', asked)
     response.json(sessionOf(request))
   })
 
@@ -64,6 +71,28 @@ export function peopleRoutes(services: Services): Router {
     if (token) await sessions.signOut(token)
     response.setHeader('set-cookie', cookie('', 0))
     response.status(204).end()
+  })
+
+  router.post('/session/pin', requires(services, 'read'), brake, async (request, response) => {
+    const { pin, newPin } = checked<{ pin: string; newPin: string }>(changePinSchema, request.body)
+    await sessions.changePin(signedIn(request).person.id, pin, newPin)
+    response.status(204).end()
+  })
+
+  router.get('/people', requires(services, 'read'), async (_request, response) => {
+    response.json(await staff(database.db, clock()))
+  })
+
+  router.post('/people/:id/invitation', requires(services, 'keep the staff'), async (request, response) => {
+    response.status(201).json(await invite(database.db, idFrom(request, 'person'), clock()))
+  })
+
+  router.post('/join', brake, async (request, response) => {
+    const { code, pin } = checked<{ code: string; pin: string }>(joinSchema, request.body)
+    const name = await join(database.db, { code, pin, now: clock() })
+    const token = await sessions.signIn({ name, pin })
+    response.setHeader('set-cookie', cookie(token, cookieDays * 24 * 3600))
+    response.status(201).json({ name })
   })
 
   router.post('/first-run', brake, async (request, response) => {

@@ -31,11 +31,11 @@ export function hashPin(pin: string): Promise<string> {
 const signedInSql = `json_build_object(
     'person', json_build_object('id', p.id, 'name', p.name, 'displayName', p.display_name, 'role', p.role),
     'site', json_build_object('id', i.id, 'name', i.name, 'timeZone', i.time_zone, 'currency', i.currency,
-      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days)) AS signed_in`
+      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days, 'relaxed', i.relaxed)) AS signed_in`
 const lookUpSql = `
   SELECT s.token_hash, ${signedInSql}
   FROM session s JOIN person p ON p.id = s.person_id JOIN site i ON i.id = p.site_id
-  WHERE s.token_hash = ANY($1) AND s.expires_at > $2`
+  WHERE s.token_hash = ANY($1) AND s.expires_at > $2 AND p.locked_reason IS NULL AND p.left_at IS NULL`
 
 /** When a device was last heard of is kept to the minute. */
 const deviceSql = `
@@ -71,7 +71,13 @@ export function openSessions({ db, pool }: Database, clock: Clock) {
     async signIn({ name, pin }: SignIn): Promise<string> {
       const now = clock()
       const [known] = await db
-        .select({ id: person.id, pinHash: credential.pinHash, blockedUntil: credential.blockedUntil })
+        .select({
+          id: person.id,
+          pinHash: credential.pinHash,
+          blockedUntil: credential.blockedUntil,
+          lockedReason: person.lockedReason,
+          leftAt: person.leftAt,
+        })
         .from(person)
         .innerJoin(credential, eq(credential.personId, person.id))
         .where(sql`lower(${person.name}) = lower(${name})`)
@@ -81,12 +87,32 @@ export function openSessions({ db, pool }: Database, clock: Clock) {
         if (known) await countWrongPin(known.id, now)
         throw new Refusal(401, 'wrong-name-or-pin', 'Name and PIN do not belong together. Check both and try again.')
       }
+      if (known.leftAt || known.lockedReason !== null)
+        throw new Refusal(
+          403,
+          'locked-out',
+          known.leftAt
+            ? 'You have left the staff of this workshop.'
+            : `You are locked out: ${known.lockedReason}. Ask a lead.`,
+        )
       await db.update(credential).set({ wrongPins: 0, blockedUntil: null }).where(eq(credential.personId, known.id))
       await db.delete(session).where(lt(session.expiresAt, now))
       const token = randomBytes(32).toString('base64url')
       const expiresAt = new Date(now.getTime() + sessionDays * dayMs)
       await db.insert(session).values({ tokenHash: tokenHashOf(token), personId: known.id, expiresAt })
       return token
+    },
+
+    /** A new PIN for somebody who knows the old one. @throws Refusal 401 for a wrong one, 429 while the account is slowed down */
+    async changePin(personId: string, pin: string, newPin: string): Promise<void> {
+      const now = clock()
+      const [known] = await db.select().from(credential).where(eq(credential.personId, personId))
+      if (known?.blockedUntil && known.blockedUntil > now) throw slowedDown(known.blockedUntil, now)
+      if (!known || !(await verify(known.pinHash, pin))) {
+        if (known) await countWrongPin(personId, now)
+        throw new Refusal(401, 'wrong-name-or-pin', 'That is not your PIN as it is now. Nothing was changed.')
+      }
+      await setPin(db, personId, newPin)
     },
 
     /** Who a device token stands for; null when it is unknown or revoked. */

@@ -5,6 +5,7 @@ import {
   dailyMeans,
   daysUntilHours,
   dueReplacement,
+  longestSilenceMs,
   wear,
   type CalendarDay,
   type CounterPoint,
@@ -12,6 +13,7 @@ import {
   type HoursForecast,
 } from '@diatribon/core'
 import type { Judgement } from '../lives/judgements.ts'
+import { enclosureLimits } from '../readings/kinds.ts'
 import { partAge } from '../parts/age.ts'
 import { dayIn } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
@@ -35,7 +37,7 @@ export interface Planning {
 }
 
 /** Heads of printers, with their means per day over the 28 days before they were last counted. */
-export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[]> {
+export async function printerHeads({ db, now }: { db: Db; now: Date }, ids?: string[]): Promise<PrinterHead[]> {
   const windowStart = sql`${printer.countedAt} - make_interval(days => ${windowDays})`
   const side = (when: 'before' | 'after') => {
     const condition = when === 'before' ? sql`p.at <= ${windowStart}` : sql`p.at > ${windowStart}`
@@ -56,16 +58,17 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(ids && inArray(printer.id, ids))
     .orderBy(asc(printer.rack), asc(printer.room), asc(printer.place))
+  const limitOf = await enclosureLimits(db)
   return rows.map(({ row, make, model, before, after }) => {
     const { id, name, room, rack, place, holdReason, takingIn, retiredReason, meterHours, countedAt } = row
     const { hours, prints, metres, abrasiveMetres } = row
-    const now: CounterPoint = { atMs: countedAt.getTime(), hours, prints, metres, abrasiveMetres }
-    const start = now.atMs - windowDays * dayMs
+    const newest: CounterPoint = { atMs: countedAt.getTime(), hours, prints, metres, abrasiveMetres }
+    const start = newest.atMs - windowDays * dayMs
     // A printer that is younger than the window is judged by the days it has been here.
     const from = before
       ? { ...counterAt(pointOf(before), after && pointOf(after), start), atMs: start }
       : after && pointOf(after)
-    const perDay = from ? dailyMeans(from, now) : null
+    const perDay = from ? dailyMeans(from, newest) : null
     return {
       id,
       name,
@@ -88,8 +91,18 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
       countedAt: countedAt.toISOString(),
       hoursPerDay: perDay?.hours ?? null,
       perDay,
+      counters: { hours, prints, metres, abrasiveMetres },
+      enclosure: enclosureState(row, limitOf(row.modelId), now),
     }
   })
+}
+
+/** What the thermometer told last, and whether that is too hot and still true. */
+function enclosureState(row: typeof printer.$inferSelect, limitC: number | null, now: Date): PrinterHead['enclosure'] {
+  const { enclosureC: celsius, enclosureAt: at, hotHours } = row
+  if (celsius === null || !at) return null
+  const isFresh = now.getTime() - at.getTime() <= longestSilenceMs
+  return { celsius, at: at.toISOString(), limitC, hotHours, isTooHot: isFresh && limitC !== null && celsius > limitC }
 }
 
 type SentPoint = Omit<CounterPoint, 'atMs'> & { at: string }
@@ -99,9 +112,7 @@ const pointOf = ({ at, ...counters }: SentPoint): CounterPoint => ({ ...counters
 export async function dutiesOf(planning: Planning, heads: PrinterHead[], ids?: string[]): Promise<Duty[]> {
   const { db, now, calendar, judgements } = planning
   const here = heads.filter(({ state }) => state !== 'retired')
-  const forecasts = await forecastsFor(db, here, calendar)
-  const ahead = calendarDays(calendar, now, windowDays, calendarAhead)
-  const whens = new Map(here.map((head) => [head.id, whenOf(head, forecasts.get(head.id) ?? null, ahead, now)]))
+  const whens = await whensFor(planning, heads)
   const byId = new Map(here.map((head) => [head.id, head]))
   const rows = await db
     .select({
@@ -162,6 +173,25 @@ export async function dutiesOf(planning: Planning, heads: PrinterHead[], ids?: s
       },
     ]
   })
+}
+
+export type When = ReturnType<typeof whenOf>
+
+/** What was worked out for a list of heads, for all that asks in the same request. */
+const workedOut = new WeakMap<PrinterHead[], Promise<Map<string, When>>>()
+
+/** When each printer that is here reaches so much more on a clock. */
+export function whensFor({ db, now, calendar }: Planning, heads: PrinterHead[]): Promise<Map<string, When>> {
+  let whens = workedOut.get(heads)
+  if (!whens) {
+    const here = heads.filter(({ state }) => state !== 'retired')
+    whens = forecastsFor(db, here, calendar).then((forecasts) => {
+      const ahead = calendarDays(calendar, now, windowDays, calendarAhead)
+      return new Map(here.map((head) => [head.id, whenOf(head, forecasts.get(head.id) ?? null, ahead, now)]))
+    })
+    workedOut.set(heads, whens)
+  }
+  return whens
 }
 
 /** When a printer reaches so much more on a clock, and how much of it a day brings. */

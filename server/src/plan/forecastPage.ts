@@ -8,8 +8,9 @@ import { forecastsFor } from './forecasts.ts'
 const daysShown = 14
 
 /** What a printer is expected to run. */
-export async function forecastPage({ db, now, calendar }: Planning, printerId: string): Promise<ForecastPage> {
-  const heads = await printerHeads(db, [printerId])
+export async function forecastPage(planning: Planning, printerId: string): Promise<ForecastPage> {
+  const { db, now, calendar } = planning
+  const heads = await printerHeads(planning, [printerId])
   if (heads.length === 0) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const forecast = (await forecastsFor(db, heads, calendar)).get(printerId) ?? null
   const day = dayIn(calendar.timeZone)

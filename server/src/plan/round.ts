@@ -1,4 +1,6 @@
-import type { Duty, Round } from '@diatribon/contract'
+import type { CheckTurn, Duty, Round } from '@diatribon/contract'
+import { turnsOf } from '../checks/turns.ts'
+import { madeDuties } from '../faults/open.ts'
 import { bySoonest, dutiesOf, printerHeads, type Planning } from './duties.ts'
 
 /** Soonest duties after this week that the list holds; the rest is counted. */
@@ -6,14 +8,25 @@ const laterShown = 60
 
 /** Everything due, sorted into overdue, this week and later. */
 export async function round(planning: Planning): Promise<Round> {
-  const heads = await printerHeads(planning.db)
+  const heads = await printerHeads(planning)
   const duties = await dutiesOf(planning, heads)
   const of = (urgency: Duty['urgency']) => duties.filter((duty) => duty.urgency === urgency).sort(bySoonest)
   const later = of('later')
+  const turns = await turnsOf(planning, heads)
+  const checks = (urgency: Duty['urgency']) =>
+    turns
+      .filter((turn) => turn.urgency === urgency)
+      .sort(byDate)
+      .slice(0, urgency === 'later' ? laterShown : undefined)
   return {
+    checks: { overdue: checks('overdue'), 'this week': checks('this week'), later: checks('later') },
+    made: await madeDuties(planning.db),
     overdue: of('overdue'),
     thisWeek: of('this week'),
     later: later.slice(0, laterShown),
     laterCount: later.length,
   }
 }
+
+const byDate = (a: CheckTurn, b: CheckTurn) =>
+  (a.dueDate ?? '9999').localeCompare(b.dueDate ?? '9999') || a.printer.place.localeCompare(b.printer.place)

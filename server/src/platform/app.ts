@@ -5,7 +5,9 @@ import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
 import { collectDefaultMetrics, Histogram, Registry } from 'prom-client'
 import { actionRoutes } from '../actions/routes.ts'
+import { attachmentRoutes } from '../attachments/routes.ts'
 import { benchRoutes } from '../bench/routes.ts'
+import { checkRoutes } from '../checks/routes.ts'
 import { livesRoutes } from '../lives/routes.ts'
 import { logbookRoutes } from '../logbook/routes.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
@@ -18,8 +20,12 @@ import { partRoutes } from '../parts/routes.ts'
 import { peopleRoutes } from '../people/routes.ts'
 import { planRoutes } from '../plan/routes.ts'
 import { printerRoutes } from '../printers/routes.ts'
+import { readingRoutes } from '../readings/routes.ts'
 import { openApi, openApiPage } from './openApi.ts'
 import { Refusal } from './refusal.ts'
+import { faultRoutes } from '../faults/routes.ts'
+import { labelRoutes } from '../faults/labelRoutes.ts'
+import { presenceRoutes } from '../people/presence.ts'
 import { requires, type Services } from './services.ts'
 
 export interface AppOptions {
@@ -47,6 +53,8 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
           imgSrc: ["'self'", 'data:', 'blob:'],
           fontSrc: ["'self'"],
           connectSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          manifestSrc: ["'self'"],
           objectSrc: ["'none'"],
           baseUri: ["'none'"],
           formAction: ["'self'"],
@@ -58,7 +66,11 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
   )
   const metrics = openMetrics(services)
   app.use(metrics.measure)
-  app.use('/api', express.json({ limit: '1mb' }))
+  // A photo comes as it is; everything else is JSON of at most 1 MB.
+  const json = express.json({ limit: '1mb' })
+  app.use('/api', (request, response, next) =>
+    request.path === '/attachments' ? next() : json(request, response, next),
+  )
   if (echo) app.post('/api/bench-echo', (request, response) => void response.status(201).json(request.body))
   app.use('/api', sameOrigin)
   app.use(compression())
@@ -67,6 +79,11 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
   api.use(peopleRoutes(services))
   api.use(actionRoutes(services))
   api.use(printerRoutes(services))
+  api.use(faultRoutes(services))
+  api.use(labelRoutes(services))
+  api.use(presenceRoutes(services))
+  api.use(checkRoutes(services))
+  api.use(readingRoutes(services))
   api.use(planRoutes(services))
   api.use(partRoutes(services))
   api.use(livesRoutes(services))
@@ -77,6 +94,7 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
   api.use(reportRoutes(services))
   api.use(jobRoutes(services))
   api.use(storesRoutes(services))
+  api.use(attachmentRoutes(services))
   api.get('/live', requires(services, 'read'), (request, response) => {
     services.live.join(response, request.headers['last-event-id'] !== undefined)
   })
@@ -179,7 +197,7 @@ function refusalFor(error: unknown): Refusal | null {
   const { type, status } = error as { type?: string; status?: number }
   if (type === 'entity.parse.failed') return new Refusal(400, 'bad-json', 'The request is not valid JSON.')
   if (type === 'entity.too.large')
-    return new Refusal(413, 'too-large', 'The request is larger than 1 MB. Send it in parts.')
+    return new Refusal(413, 'too-large', 'The request is too large: 1 MB for actions, 20 MB for a photo.')
   if (status === 404) return new Refusal(404, 'not-there', 'There is nothing at this address.')
   if (status && status >= 400 && status < 500) return new Refusal(400, 'bad-request', 'The request cannot be read.')
   return null

@@ -7,6 +7,7 @@ import type { SiteCalendar } from '../plan/calendar.ts'
 import type { Planning } from '../plan/duties.ts'
 import type { Clock } from './clock.ts'
 import type { Database } from './database.ts'
+import type { Keeper } from '../logbook/keepUp.ts'
 import type { Live } from './live.ts'
 import { Refusal } from './refusal.ts'
 
@@ -17,6 +18,7 @@ export interface Services {
   sessions: Sessions
   door: Door
   live: Live
+  keeper: Keeper
   judgements: Judgements
   /** Sign-ins to show on the sign-in page; null in a real workshop. */
   demo: { names: string[]; pin: string } | null

@@ -2,6 +2,7 @@ import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { pino } from 'pino'
 import { openDoor } from '../actions/door.ts'
+import { openKeeper } from '../logbook/keepUp.ts'
 import { openJudgements } from '../lives/judgements.ts'
 import { openSessions } from '../people/sessions.ts'
 import { createApp } from './app.ts'
@@ -33,6 +34,10 @@ export interface RunningServer {
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
   const { databaseUrl, clock, host = '127.0.0.1', port, webFolder, demo, echo, logLevel = 'warn' } = options
   const database = openDatabase(databaseUrl)
+  const logger = pino({ level: logLevel }, pino.destination(2))
+  const keeper = openKeeper(database.pool, (error) =>
+    logger.error({ error }, 'the chain of the book could not be kept up'),
+  )
   const live = new Live(databaseUrl, database.pool)
   await live.listen()
   const judgements = openJudgements(database.db, clock, () => live.announceAreas(['lives', 'plan', 'printers']))
@@ -40,12 +45,16 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     database,
     clock,
     live,
+    keeper,
     judgements,
     sessions: openSessions(database, clock),
-    door: openDoor(database.pool, clock, live.announce),
+    door: openDoor(database.pool, clock, (touched) => {
+      live.announce(touched)
+      if (touched.seq > 0) keeper.later()
+    }),
     demo,
   }
-  const logger = pino({ level: logLevel }, pino.destination(2))
+  keeper.later()
   const server = createServer(createApp(services, { logger, webFolder, echo }))
   await listen(server, host, port)
   return {
@@ -55,6 +64,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await live.close()
       server.closeAllConnections()
       await new Promise((closed) => server.close(closed))
+      await keeper.close()
       await judgements.close()
       await database.pool.end()
     },

@@ -141,7 +141,14 @@ export async function baselineThen(db: Db, printerId: string, at: Date): Promise
   const rows = await db
     .selectDistinctOn([reading.name])
     .from(reading)
-    .where(and(eq(reading.printerId, printerId), eq(reading.isBaseline, true), lte(reading.at, at)))
+    .where(
+      and(
+        eq(reading.printerId, printerId),
+        eq(reading.isBaseline, true),
+        isNull(reading.takenBackSeq),
+        lte(reading.at, at),
+      ),
+    )
     .orderBy(reading.name, desc(reading.at), desc(reading.seq))
   return rows
     .sort((a, b) => a.at.getTime() - b.at.getTime() || a.seq - b.seq)

@@ -2,6 +2,7 @@ import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzl
 import type { PrinterPage, RibbonMark, RunningJob } from '@diatribon/contract'
 import { counterAt } from '@diatribon/core'
 import type { UsageRow } from '../actions/facts.ts'
+import { atWork, madeDuties, openFaults } from '../faults/open.ts'
 import { gapAt } from '../hours/gapAt.ts'
 import { asPoint } from '../hours/placeEvidence.ts'
 import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
@@ -23,17 +24,34 @@ import {
 /** Marks of one kind that a ribbon can show before they run into each other. */
 const mostMarks = 400
 
+/** Entries that stand on the ribbon as marks. */
+const toldKinds = {
+  note: 'note',
+  'hold-printer': 'hold',
+  'release-printer': 'release',
+  'finish-check': 'check',
+  'report-fault': 'fault',
+} as const
+const toldWords: Record<string, string> = { 'release-printer': 'Back in service', 'finish-check': 'Check done' }
+
 /** One printer as built, its wear, and its history on the axis of its running hours. */
 export async function printerPage(planning: Planning, printerId: string): Promise<PrinterPage> {
   const { db } = planning
-  const [head] = await printerHeads(db, [printerId])
+  const [head] = await printerHeads(planning, [printerId])
   if (!head) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const [built] = await db
-    .select({ build: printerModel.build, takenInHours: printer.takenInHours, kits: printerModel.kits })
+    .select({
+      modelId: printer.modelId,
+      build: printerModel.build,
+      takenInHours: printer.takenInHours,
+      kits: printerModel.kits,
+      bed: printerModel.bed,
+    })
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(eq(printer.id, printerId))
-  const duties = await dutiesOf(planning, [head], [printerId])
+  const heads = [head]
+  const duties = await dutiesOf(planning, heads, [printerId])
   const slots = await db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position))
   const fittings = await db
     .select({ row: fitting, partTypeName: partType.name })
@@ -44,6 +62,9 @@ export async function printerPage(planning: Planning, printerId: string): Promis
   return {
     printer: head,
     ...built!,
+    faults: await openFaults(db, printerId),
+    madeDuties: await madeDuties(db, { printerId }),
+    atWork: await atWork(db, printerId),
     stepsDone: head.state === 'being taken in' ? await stepsDone(db, printerId) : [],
     job: await runningJob(db, printerId),
     slots: slots.map(({ id, name, kind }) => ({ id, name, kind, duty: duties.find((d) => d.slot.id === id) ?? null })),
@@ -66,7 +87,7 @@ async function stepsDone(db: Db, printerId: string) {
   const rows = await db
     .selectDistinct({ step: reading.step })
     .from(reading)
-    .where(and(eq(reading.printerId, printerId), isNotNull(reading.step)))
+    .where(and(eq(reading.printerId, printerId), isNotNull(reading.step), isNull(reading.takenBackSeq)))
   return rows.map(({ step }) => step!)
 }
 
@@ -93,7 +114,7 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
   const told = await db
     .select()
     .from(logEntry)
-    .where(and(eq(logEntry.printerId, printerId), inArray(logEntry.kind, ['note', 'hold-printer', 'release-printer'])))
+    .where(and(eq(logEntry.printerId, printerId), inArray(logEntry.kind, Object.keys(toldKinds))))
     .orderBy(desc(logEntry.seq))
     .limit(mostMarks)
   const amendments = await db
@@ -114,7 +135,6 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
       .where(and(eq(counterPoint.printerId, printerId), gte(counterPoint.at, pointBefore(printerId, told))))
       .orderBy(asc(counterPoint.at))
   ).map(asPoint)
-  const kinds = { note: 'note', 'hold-printer': 'hold', 'release-printer': 'release' } as const
   for (const { seq, at, kind, payload: first } of told) {
     const own = amendments.filter(({ amendsSeq }) => amendsSeq === seq)
     if (own.some(({ payload }) => payload.takeBack === true)) continue
@@ -126,8 +146,10 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
       seq,
       runHours: counterAt(before, after, at.getTime()).hours,
       at: at.toISOString(),
-      kind: kinds[kind as keyof typeof kinds],
-      words: String(payload.text ?? payload.reason ?? payload.note ?? 'Back in service'),
+      kind: toldKinds[kind as keyof typeof toldKinds],
+      words: String(
+        payload.text ?? payload.symptom ?? payload.reason ?? payload.what ?? payload.note ?? toldWords[kind] ?? '',
+      ),
     })
   }
   return marks

@@ -3,10 +3,14 @@ import { Router, type Request, type Response } from 'express'
 import { asBuilt } from '../printers/asBuilt.ts'
 import { printerPage } from '../printers/printerPage.ts'
 import { logPage } from '../logbook/logPage.ts'
-import { badInput } from '../platform/refusal.ts'
+import { handover } from '../logbook/handover.ts'
+import { sinceOf } from '../logbook/routes.ts'
+import { badInput, Refusal } from '../platform/refusal.ts'
 import { idFrom, planningFor, requires, signedIn, type Services } from '../platform/services.ts'
 import { printer, printerModel, slot, spool } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
+import { handoverSheet } from './handoverSheet.ts'
+import { holdTag } from './holdTag.ts'
 import { passport } from './passport.ts'
 import type { Pdf } from './pdf.ts'
 import { shortCode } from './shortAddress.ts'
@@ -29,10 +33,36 @@ export function reportRoutes(services: Services): Router {
     const { person, site } = signedIn(request)
     const page = await printerPage(await planningFor(services, request), id)
     const built = await asBuilt(db, id, services.clock())
-    const { entries } = await logPage(db, { printer: id, limit: historyShown }, person)
+    const { entries } = await logPage(
+      db,
+      { printer: id, limit: historyShown },
+      { reader: person, timeZone: site.timeZone },
+    )
     const history = entries.filter(({ kind }) => kind !== 'count-hours')
     const address = `${baseOf(request)}/go/${shortCode(id)}`
     send(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
+  })
+
+  router.get('/reports/hold-tag/:id', requires(services, 'read'), async (request, response) => {
+    const id = idFrom(request, 'printer')
+    const { site } = signedIn(request)
+    const [row] = await db.select().from(printer).where(eq(printer.id, id))
+    if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+    if (row.holdReason === null)
+      throw new Refusal(409, 'not-on-hold', `${row.name} is in service; a tag is for a printer on hold.`)
+    const address = `${baseOf(request)}/go/${shortCode(id)}`
+    send(response, holdTag({ site, printer: row, reason: row.holdReason, address }), `hold-${row.name}.pdf`)
+  })
+
+  router.get('/reports/handover', requires(services, 'read'), async (request, response) => {
+    const { person, site } = signedIn(request)
+    const page = await handover(db, {
+      reader: person,
+      now: services.clock(),
+      timeZone: site.timeZone,
+      since: sinceOf(request.query.since),
+    })
+    send(response, handoverSheet({ site, person, page }), `handover-${page.until.slice(0, 10)}.pdf`)
   })
 
   async function labelsOf(of: string, request: Request): Promise<Label[]> {

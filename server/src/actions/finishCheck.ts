@@ -1,0 +1,45 @@
+import { eq } from 'drizzle-orm'
+import type { FinishCheck } from '@diatribon/contract'
+import { contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { checkSheet } from '../platform/tables.ts'
+import type { ActionKind } from './actionKind.ts'
+import { requireNotOpen } from './beginCheck.ts'
+
+export const finishCheck: ActionKind<FinishCheck> = {
+  right: 'do checks',
+  async apply(facts, { siteId, seq, personId, at, action }) {
+    const { printerId, sheetId } = action
+    const sheet = await openSheet(facts, sheetId, printerId)
+    const content = await contentOf(facts, sheet)
+    await requireMayDo(facts, content, { siteId, personId, printerId, at })
+    if (at < sheet.begunAt) throw new Refusal(409, 'time-reversed', 'A check cannot be finished before it was begun.')
+    const results = await facts.resultsOf(sheetId)
+    const missing = content.steps.filter(
+      ({ id, optional }) => !optional && !results.some(({ stepId }) => stepId === id),
+    )
+    if (missing.length > 0)
+      throw new Refusal(
+        409,
+        'steps-missing',
+        `${content.name} is not done yet: ${missing.map(({ title }) => `“${title}”`).join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing.`,
+      )
+    facts.put('checkSheet', { ...sheet, finishedAt: at, finishedSeq: seq, finishedBy: personId, outcome: 'done' })
+  },
+
+  /** Taken back, the check is open again and its steps can be corrected. */
+  async amend(facts, original, { action }) {
+    if (!action.takeBack)
+      throw new Refusal(400, 'bad-input', 'A check is corrected by taking its end back, and doing the step again.')
+    await facts.flush()
+    const [sheet] = await facts.db.select().from(checkSheet).where(eq(checkSheet.finishedSeq, original.seq))
+    const content = await contentOf(facts, sheet!)
+    await requireNotOpen(facts, sheet!.printerId, sheet!.checkTypeId, content.name)
+    facts.put('checkSheet', { ...sheet!, finishedAt: null, finishedSeq: null, finishedBy: null, outcome: null })
+  },
+
+  words: ({ sheetId }, names) => {
+    const { check, found } = names.sheet(sheetId)
+    return `${check} done: ${found}`
+  },
+}

@@ -1,0 +1,19 @@
+import type { GiveUpCheck } from '@diatribon/contract'
+import { openSheet } from '../checks/doing.ts'
+import type { ActionKind } from './actionKind.ts'
+
+export const giveUpCheck: ActionKind<GiveUpCheck> = {
+  right: 'do checks',
+  async apply(facts, { seq, personId, at, action }) {
+    const sheet = await openSheet(facts, action.sheetId, action.printerId)
+    facts.put('checkSheet', {
+      ...sheet,
+      finishedAt: at,
+      finishedSeq: seq,
+      finishedBy: personId,
+      outcome: 'given up',
+      reason: action.reason,
+    })
+  },
+  words: ({ sheetId, reason }, names) => `${names.sheet(sheetId).check} given up: ${reason}`,
+}

@@ -1,0 +1,14 @@
+import type { NameSymptom } from '@diatribon/contract'
+import { openFault } from '../faults/openFault.ts'
+import type { ActionKind } from './actionKind.ts'
+
+export const nameSymptom: ActionKind<NameSymptom> = {
+  right: 'work on faults',
+  async apply(facts, { action }) {
+    const { printerId, faultId, symptomId } = action
+    const fault = await openFault(facts, faultId, printerId)
+    await facts.get('symptom', symptomId, 'symptom')
+    facts.put('fault', { ...fault, symptomId })
+  },
+  words: ({ symptomId }, names) => names.symptom(symptomId),
+}

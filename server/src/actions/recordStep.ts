@@ -1,0 +1,117 @@
+import { eq } from 'drizzle-orm'
+import type { CheckStep, RecordStep } from '@diatribon/contract'
+import { againstLimits } from '@diatribon/core'
+import { contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from '../checks/doing.ts'
+import { measured } from '../logbook/measured.ts'
+import { countersAt } from '../hours/placeEvidence.ts'
+import { badInput } from '../platform/refusal.ts'
+import { reading } from '../platform/tables.ts'
+import { readingRow } from '../readings/readingRow.ts'
+import type { ActionKind } from './actionKind.ts'
+
+export const recordStep: ActionKind<RecordStep> = {
+  right: 'do checks',
+  photos: ({ photos = [] }) => photos,
+  async apply(facts, { seq, siteId, personId, at, action }) {
+    const { printerId, sheetId, stepId, done = false, choice = null, text = null, photos = [], note = null } = action
+    const { value = null, unit = null } = action
+    const sheet = await openSheet(facts, sheetId, printerId)
+    const content = await contentOf(facts, sheet)
+    const step = stepOf(content, stepId)
+    await requireMayDo(facts, content, { siteId, personId, printerId, at })
+    requireConfirmed(sheet, step.state)
+    const isOut = resultIsOut(step, action)
+    const { hours } = await countersAt(facts, facts.printer(printerId), at)
+    // What was found before at this step stays in the book, and no longer counts.
+    for (const old of (await facts.resultsOf(sheetId)).filter((row) => row.stepId === stepId)) {
+      const [kept] = facts
+        .loaded('reading', await facts.db.select().from(reading).where(eq(reading.seq, old.seq)))
+        .filter(({ seq: of }) => of === old.seq)
+      if (kept) facts.put('reading', { ...kept, takenBackSeq: seq })
+      facts.put('stepResult', { ...old, replacedSeq: seq })
+    }
+    facts.put('stepResult', {
+      seq,
+      siteId,
+      sheetId,
+      stepId,
+      personId,
+      at,
+      done,
+      value,
+      unit,
+      choice,
+      text,
+      photos,
+      isOut,
+      note,
+      replacedSeq: null,
+    })
+    if (step.reading)
+      facts.put(
+        'reading',
+        readingRow({
+          seq,
+          place: 0,
+          siteId,
+          printerId,
+          at,
+          runHours: hours,
+          name: step.reading,
+          value,
+          unit,
+          source: 'check',
+          sheetId,
+          stepId,
+        }),
+      )
+  },
+  words: ({ sheetId, stepId, ...found }, names) => {
+    const { check, step } = names.sheet(sheetId)
+    return `${check}, ${step(stepId)}: ${resultWords(found)}`
+  },
+}
+
+/** @throws Refusal when the result is not what the kind of the step asks for */
+function resultIsOut(step: CheckStep, { done, value, unit, choice, text, photos }: RecordStep): boolean {
+  const need = (field: string, given: unknown, words: string) => {
+    if (given === undefined) throw badInput(field, `“${step.title}” asks for ${words}`)
+  }
+  switch (step.kind) {
+    case 'tick':
+      need('done', done, 'a tick (done)')
+      return done === false
+    case 'measure':
+      need('value', value, `a figure in ${step.unit}`)
+      if (unit !== step.unit)
+        throw badInput('unit', `“${step.title}” is measured in ${step.unit}; ${unit ?? 'no unit'} does not fit`)
+      return againstLimits(value!, { lower: step.lower ?? null, upper: step.upper ?? null }) !== 'inside'
+    case 'choose': {
+      need('choice', choice, 'a choice')
+      const found = step.choices!.find(({ words }) => words === choice)
+      if (!found)
+        throw badInput('choice', `“${step.title}”: choose one of ${step.choices!.map((c) => c.words).join(', ')}`)
+      return found.isBad
+    }
+    case 'photo':
+      need('photos', photos, 'a photo')
+      return false
+    case 'text':
+      need('text', text, 'some words')
+      return false
+  }
+}
+
+export function resultWords(of: Pick<RecordStep, 'done' | 'value' | 'unit' | 'choice' | 'text' | 'photos'>): string {
+  const { done, value, unit, choice, text, photos } = of
+  return [
+    done === true && 'in order',
+    done === false && 'not in order',
+    value !== undefined && `${measured(value)} ${unit}`,
+    choice,
+    text && `“${text}”`,
+    photos && photos.length > 0 && `${photos.length} ${photos.length === 1 ? 'photo' : 'photos'}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+}

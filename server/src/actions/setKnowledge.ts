@@ -1,0 +1,56 @@
+import type { SetCause, SetSymptom, SetTest } from '@diatribon/contract'
+import { badInput } from '../platform/refusal.ts'
+import type { ActionKind } from './actionKind.ts'
+import type { Facts } from './facts.ts'
+
+export const setCause: ActionKind<SetCause> = {
+  right: 'keep the knowledge',
+  async apply(facts, { siteId, action }) {
+    const { causeId: id, key: _, kind: __, at: ___, ...content } = action
+    await facts.look('cause', id)
+    facts.put('cause', { id, siteId, content: { id, ...content } })
+  },
+  words: ({ name, dropped }) => (dropped ? `“${name}” is no longer among the causes` : name),
+}
+
+export const setSymptom: ActionKind<SetSymptom> = {
+  right: 'keep the knowledge',
+  async apply(facts, { siteId, action }) {
+    const { symptomId: id, key: _, kind: __, at: ___, ...content } = action
+    await requireCauses(
+      facts,
+      'causes',
+      content.causes.map(({ causeId }) => causeId),
+    )
+    await facts.look('symptom', id)
+    facts.put('symptom', { id, siteId, content: { id, ...content } })
+  },
+  words: ({ name, dropped, causes }) =>
+    dropped ? `“${name}” is no longer among the symptoms` : `${name}: ${causes.length} causes`,
+}
+
+export const setTest: ActionKind<SetTest> = {
+  right: 'keep the knowledge',
+  async apply(facts, { siteId, action }) {
+    const { testId: id, key: _, kind: __, at: ___, ...content } = action
+    for (const [i, { likely }] of content.outcomes.entries())
+      await requireCauses(facts, `outcomes.${i}.likely`, Object.keys(likely))
+    const named = [...new Set(content.outcomes.flatMap(({ likely }) => Object.keys(likely)))]
+    const sums = [
+      content.outcomes.reduce((sum, { otherwise }) => sum + otherwise, 0),
+      ...named.map((causeId) =>
+        content.outcomes.reduce((sum, { likely, otherwise }) => sum + (likely[causeId] ?? otherwise), 0),
+      ),
+    ]
+    if (sums.some((sum) => Math.abs(sum - 1) > 0.015))
+      throw badInput('outcomes', 'outcomes: under each cause the chances of all outcomes must add up to 1')
+    await facts.look('faultTest', id)
+    facts.put('faultTest', { id, siteId, content: { id, ...content } })
+  },
+  words: ({ name, dropped }) => (dropped ? `“${name}” is no longer among the tests` : name),
+}
+
+async function requireCauses(facts: Facts, field: string, ids: string[]): Promise<void> {
+  for (const id of ids)
+    if (!(await facts.look('cause', id))) throw badInput(field, `${field}: a cause is named that is not there`)
+}

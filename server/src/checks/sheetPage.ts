@@ -1,0 +1,135 @@
+import { and, asc, desc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm'
+import type { CheckSheet, PrinterChecks, PrinterHead, Role } from '@diatribon/contract'
+import { Refusal } from '../platform/refusal.ts'
+import { checkSheet, checkType, checkVersion, logEntry, person, printer, stepResult } from '../platform/tables.ts'
+import type { Planning } from '../plan/duties.ts'
+import { mayDoFor } from '../people/mayDo.ts'
+import { turnsOf } from './turns.ts'
+
+const pastShown = 30
+
+type Reader = { id: string; role: Role }
+
+/** One doing of a check, with everything that was found so far. */
+export async function sheetPage({ db, now }: Planning, id: string, reader: Reader): Promise<CheckSheet> {
+  const [row] = await db
+    .select({ sheet: checkSheet, content: checkVersion.content, currentVersion: checkType.version, printer })
+    .from(checkSheet)
+    .innerJoin(printer, eq(printer.id, checkSheet.printerId))
+    .innerJoin(checkType, eq(checkType.id, checkSheet.checkTypeId))
+    .innerJoin(
+      checkVersion,
+      and(eq(checkVersion.checkTypeId, checkSheet.checkTypeId), eq(checkVersion.version, checkSheet.version)),
+    )
+    .where(eq(checkSheet.id, id))
+  if (!row) throw new Refusal(404, 'not-there', 'There is no check with this id.')
+  const { sheet, content, currentVersion, printer: of } = row
+  const results = await db
+    .select({ row: stepResult, key: logEntry.key })
+    .from(stepResult)
+    .innerJoin(logEntry, eq(logEntry.seq, stepResult.seq))
+    .where(eq(stepResult.sheetId, id))
+    .orderBy(asc(stepResult.seq))
+  const ids = [
+    sheet.begunBy,
+    ...(sheet.finishedBy ? [sheet.finishedBy] : []),
+    ...sheet.confirmed.map(({ personId }) => personId),
+    ...results.map(({ row }) => row.personId),
+  ]
+  const names = new Map(
+    (
+      await db
+        .select({ id: person.id, name: person.displayName })
+        .from(person)
+        .where(inArray(person.id, [...new Set(ids)]))
+    ).map((p) => [p.id, p.name]),
+  )
+  const name = (personId: string) => names.get(personId) ?? 'unknown person'
+  const mayDo = await mayDoFor(db, reader, now)
+  return {
+    id,
+    printer: {
+      id: of.id,
+      name: of.name,
+      place: `${of.rack}${of.place}`,
+      state: of.holdReason === null ? 'in service' : 'on hold',
+      holdReason: of.holdReason,
+    },
+    checkType: { id: sheet.checkTypeId, version: sheet.version, currentVersion },
+    content,
+    begunAt: sheet.begunAt.toISOString(),
+    begunBy: name(sheet.begunBy),
+    confirmed: sheet.confirmed.map(({ state, personId, at }) => ({ state, who: name(personId), at })),
+    results: results.map(({ row: r, key }) => ({
+      seq: r.seq,
+      key,
+      stepId: r.stepId,
+      done: r.done,
+      value: r.value,
+      unit: r.unit,
+      choice: r.choice,
+      text: r.text,
+      photos: r.photos,
+      isOut: r.isOut,
+      note: r.note,
+      who: name(r.personId),
+      at: r.at.toISOString(),
+      replaced: r.replacedSeq !== null,
+    })),
+    finishedAt: sheet.finishedAt?.toISOString() ?? null,
+    finishedBy: sheet.finishedBy && name(sheet.finishedBy),
+    outcome: sheet.outcome,
+    reason: sheet.reason,
+    mayDo: mayDo(content),
+  }
+}
+
+/** Turns and past checks of one printer. */
+export async function printerChecks(planning: Planning, head: PrinterHead, reader: Reader): Promise<PrinterChecks> {
+  const { db, now } = planning
+  const turns = await turnsOf(planning, [head])
+  const contents = new Map(
+    (await db.select({ id: checkType.id, content: checkType.content }).from(checkType)).map((t) => [t.id, t.content]),
+  )
+  const mayDo = await mayDoFor(db, reader, now)
+  const past = await db
+    .select({ sheet: checkSheet, content: checkVersion.content, who: person.displayName })
+    .from(checkSheet)
+    .innerJoin(
+      checkVersion,
+      and(eq(checkVersion.checkTypeId, checkSheet.checkTypeId), eq(checkVersion.version, checkSheet.version)),
+    )
+    .innerJoin(person, eq(person.id, checkSheet.finishedBy))
+    .where(and(eq(checkSheet.printerId, head.id), isNotNull(checkSheet.finishedAt)))
+    .orderBy(desc(checkSheet.finishedAt))
+    .limit(pastShown)
+  const out = await outCounts(
+    planning,
+    past.map(({ sheet }) => sheet.id),
+  )
+  return {
+    turns: turns.map((turn) => ({ ...turn, mayDo: mayDo(contents.get(turn.checkType.id)!) })),
+    past: past.map(({ sheet, content, who }) => ({
+      id: sheet.id,
+      name: content.name,
+      version: sheet.version,
+      outcome: sheet.outcome!,
+      at: sheet.finishedAt!.toISOString(),
+      who,
+      out: out.get(sheet.id) ?? 0,
+      reason: sheet.reason,
+    })),
+  }
+}
+
+/** How many results that count are outside their limits, by sheet. */
+async function outCounts({ db }: Planning, sheetIds: string[]): Promise<Map<string, number>> {
+  if (sheetIds.length === 0) return new Map()
+  const rows = await db
+    .select({ sheetId: stepResult.sheetId })
+    .from(stepResult)
+    .where(and(inArray(stepResult.sheetId, sheetIds), isNull(stepResult.replacedSeq), ne(stepResult.isOut, false)))
+  const counts = new Map<string, number>()
+  for (const { sheetId } of rows) counts.set(sheetId, (counts.get(sheetId) ?? 0) + 1)
+  return counts
+}

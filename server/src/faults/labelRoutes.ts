@@ -1,0 +1,161 @@
+import { randomUUID } from 'node:crypto'
+import { and, between, count, desc, eq, gte, isNull } from 'drizzle-orm'
+import { raw, Router, type Request } from 'express'
+import { rateLimit } from 'express-rate-limit'
+import { v5 as derivedId } from 'uuid'
+import { labelReportSchema, type Attachment, type LabelPage, type LabelReport } from '@diatribon/contract'
+import { keptPhoto, mostPhotoBytes } from '../attachments/photo.ts'
+import { checked, Refusal } from '../platform/refusal.ts'
+import type { Services } from '../platform/services.ts'
+import { attachment, fault, logEntry, person, printer, site } from '../platform/tables.ts'
+import { idsOf } from '../reports/shortAddress.ts'
+import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
+
+/** Reports and photos from one address in ten minutes, and reports without an account on the whole site in an hour. */
+const perAddress = 6
+const addressMinutes = 10
+const perSiteAnHour = 60
+const hourMs = 3600_000
+
+/**
+ * The report by label: whoever stands at a printer can say what is wrong, without an account. It shows no more than a look at
+ * the printer would, and takes no more than a few reports from one address.
+ */
+export function labelRoutes({ database, clock, door }: Services): Router {
+  const { db } = database
+  const router = Router()
+  const brake = (what: string) =>
+    rateLimit({
+      windowMs: addressMinutes * 60_000,
+      limit: perAddress,
+      standardHeaders: 'draft-8',
+      legacyHeaders: false,
+      handler: () => {
+        throw new Refusal(
+          429,
+          'slowed-down',
+          `That is many ${what} from one place. Wait ${addressMinutes * 60} seconds, or tell somebody of the staff.`,
+        )
+      },
+    })
+
+  async function printerOf(request: Request) {
+    const ids = idsOf(String(request.params.code).toLowerCase())
+    const [row] = ids
+      ? await db
+          .select()
+          .from(printer)
+          .where(and(between(printer.id, ...ids), isNull(printer.retiredReason)))
+      : []
+    if (!row) throw new Refusal(404, 'not-there', 'This label belongs to no printer that is known here.')
+    return row
+  }
+
+  router.get('/report/:code', async (request, response) => {
+    const row = await printerOf(request)
+    const [place] = await db.select({ name: site.name }).from(site).where(eq(site.id, row.siteId))
+    const open = await db
+      .select({ symptom: fault.symptom, mayGoOn: fault.mayGoOn, at: fault.reportedAt })
+      .from(fault)
+      .where(and(eq(fault.printerId, row.id), isNull(fault.closedSeq)))
+      .orderBy(desc(fault.reportedAt))
+      .limit(10)
+    const { symptoms } = knowledgeFor(await knowledge(db), await kindOfPrinter(db, row))
+    const page: LabelPage = {
+      siteName: place!.name,
+      printerId: row.id,
+      printer: {
+        name: row.name,
+        place: `${row.rack}${row.place}`,
+        room: row.room,
+        state: row.takingIn ? 'being taken in' : row.holdReason === null ? 'in service' : 'on hold',
+        holdReason: row.holdReason,
+      },
+      faults: open.map(({ at, ...rest }) => ({ ...rest, at: at.toISOString() })),
+      symptoms: symptoms.map(({ id, name }) => ({ id, name })),
+    }
+    response.json(page)
+  })
+
+  router.post('/report/:code', brake('reports'), async (request, response) => {
+    const { key, ...said } = checked<LabelReport>(labelReportSchema, request.body)
+    const row = await printerOf(request)
+    const visitorId = derivedId('visitor', row.siteId)
+    const now = clock()
+    // The brake on one address lives in one process; this one holds for all of them, and for many addresses at once.
+    const [lately] = await db
+      .select({ reports: count() })
+      .from(logEntry)
+      .where(
+        and(
+          eq(logEntry.personId, visitorId),
+          eq(logEntry.kind, 'report-fault'),
+          gte(logEntry.recordedAt, new Date(now.getTime() - hourMs)),
+        ),
+      )
+    if (lately!.reports >= perSiteAnHour)
+      throw new Refusal(
+        429,
+        'slowed-down',
+        'Many reports have come in this hour. Wait 600 seconds, or tell somebody of the staff.',
+      )
+    const visitor = { id: visitorId, name: 'visitor', displayName: 'Reported by label', role: 'visitor' as const }
+    const [there] = await db.select({ id: person.id }).from(person).where(eq(person.id, visitorId))
+    if (!there)
+      await door.list(
+        [
+          {
+            key: derivedId('admit visitor', row.siteId),
+            kind: 'admit-person',
+            at: now.toISOString(),
+            personId: visitorId,
+            ...nameOf(visitor, row.siteId),
+          },
+        ],
+        true,
+        { ...visitor, role: 'lead' },
+        row.siteId,
+      )
+    const result = await door.one(
+      {
+        key,
+        kind: 'report-fault',
+        at: now.toISOString(),
+        printerId: row.id,
+        faultId: derivedId('fault', key),
+        ...said,
+      },
+      visitor,
+      row.siteId,
+    )
+    // Sent again after a lost answer: it is in the book, which is all that the sender wants to know.
+    if (!result.ok && result.error.code !== 'key-used') {
+      const { code, message, fields } = result.error
+      throw new Refusal(result.status as Refusal['status'], code, message, fields)
+    }
+    response.status(201).json({ recorded: true })
+  })
+
+  router.post(
+    '/report/:code/photo',
+    brake('photos'),
+    raw({ type: () => true, limit: mostPhotoBytes }),
+    async (request, response) => {
+      const row = await printerOf(request)
+      const kept = await keptPhoto(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0))
+      const id = randomUUID()
+      const personId = derivedId('visitor', row.siteId)
+      await db.insert(attachment).values({ id, siteId: row.siteId, personId, addedAt: clock(), ...kept })
+      const answer: Attachment = { id, width: kept.width, height: kept.height }
+      response.status(201).json(answer)
+    },
+  )
+  return router
+}
+
+/** A name that nobody types to sign in. */
+const nameOf = ({ displayName, role }: { displayName: string; role: string }, siteId: string) => ({
+  name: `visitor ${siteId.slice(0, 8)}`,
+  displayName,
+  role,
+})

@@ -1,0 +1,16 @@
+import type { Facts, FaultRow } from '../actions/facts.ts'
+import { Refusal } from '../platform/refusal.ts'
+
+/** A fault of the printer that is not closed. @throws Refusal */
+export async function openFault(facts: Facts, faultId: string, printerId: string): Promise<FaultRow> {
+  const fault = await facts.get('fault', faultId, 'fault')
+  if (fault.printerId !== printerId)
+    throw new Refusal(409, 'fault-of-another-printer', 'This fault belongs to another printer.')
+  if (fault.closedSeq !== null)
+    throw new Refusal(
+      409,
+      'already-closed',
+      `This fault was closed already, ${fault.closedAt!.toISOString().slice(0, 16).replace('T', ' ')} UTC: ${fault.closing?.what ?? ''}`,
+    )
+  return fault
+}

@@ -1,0 +1,57 @@
+import { Router } from 'express'
+import { printer } from '../platform/tables.ts'
+import { eq } from 'drizzle-orm'
+import { badInput, Refusal } from '../platform/refusal.ts'
+import { calendarOf, idFrom, requires, signedIn, type Services } from '../platform/services.ts'
+import { zonedMoment } from '../plan/calendar.ts'
+import { dayIn } from '../platform/clock.ts'
+import { downtimePage } from './downtimePage.ts'
+import { faultPage } from './faultPage.ts'
+import { knowledge } from './knowledge.ts'
+import { allOpenFaults, madeDuties } from './open.ts'
+import { returnToService } from './returnToService.ts'
+
+const dayMs = 24 * 3600_000
+const usualDays = 365
+
+export function faultRoutes(services: Services): Router {
+  const { database, clock } = services
+  const { db } = database
+  const router = Router()
+  router.get('/faults', requires(services, 'read'), async (_request, response) => {
+    response.json(await allOpenFaults(db))
+  })
+  router.get('/faults/knowledge', requires(services, 'read'), async (_request, response) => {
+    response.json(await knowledge(db))
+  })
+  router.get('/faults/promises', requires(services, 'read'), async (_request, response) => {
+    response.json(await madeDuties(db, { promises: true }))
+  })
+  router.get('/faults/downtime', requires(services, 'read'), async (request, response) => {
+    const { timeZone } = calendarOf(signedIn(request))
+    const today = dayIn(timeZone)(clock())
+    const day = (field: 'from' | 'until', usual: string, plus: number) => {
+      const asked = request.query[field] === undefined ? usual : String(request.query[field])
+      if (!/^\d{4}-\d{2}-\d{2}$/.test(asked) || Number.isNaN(Date.parse(asked)))
+        throw badInput(field, `${field} must be a day such as 2026-03-01`)
+      return new Date(zonedMoment(timeZone, Date.parse(asked) + plus * dayMs))
+    }
+    const from = day('from', new Date(Date.parse(today) - usualDays * dayMs).toISOString().slice(0, 10), 0)
+    const until = new Date(Math.min(day('until', today, 1).getTime(), clock().getTime()))
+    if (from >= until) throw badInput('from', 'from must lie before until, and before now')
+    response.json(await downtimePage(db, from, until))
+  })
+  router.get('/faults/:id', requires(services, 'read'), async (request, response) => {
+    const { person } = signedIn(request)
+    response.json(await faultPage(db, idFrom(request, 'fault'), { reader: person, now: clock() }))
+  })
+  router.get('/printers/:id/return', requires(services, 'read'), async (request, response) => {
+    const [row] = await db
+      .select()
+      .from(printer)
+      .where(eq(printer.id, idFrom(request, 'printer')))
+    if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+    response.json(await returnToService(db, row, clock(), signedIn(request).person))
+  })
+  return router
+}

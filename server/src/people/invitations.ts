@@ -1,0 +1,42 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { eq } from 'drizzle-orm'
+import type { Db } from '../platform/database.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { invitation, person } from '../platform/tables.ts'
+import { isStaff } from './mayDo.ts'
+import { setPin } from './sessions.ts'
+
+const openDays = 7
+const dayMs = 24 * 3600_000
+const hashOf = (code: string) => createHash('sha256').update(code).digest('hex')
+
+/** A code with which somebody chooses a PIN, or a new one when it is forgotten. An older code no longer holds. */
+export async function invite(db: Db, personId: string, now: Date): Promise<{ code: string; until: string }> {
+  const [who] = await db.select().from(person).where(eq(person.id, personId))
+  if (!who || !isStaff(who))
+    throw new Refusal(404, 'not-there', 'There is nobody of the staff with this id who could be invited.')
+  const code = randomBytes(15).toString('base64url')
+  const expiresAt = new Date(now.getTime() + openDays * dayMs)
+  await db
+    .insert(invitation)
+    .values({ personId, codeHash: hashOf(code), expiresAt })
+    .onConflictDoUpdate({ target: invitation.personId, set: { codeHash: hashOf(code), expiresAt } })
+  return { code, until: expiresAt.toISOString() }
+}
+
+/** The code is used up, and the PIN is set. @returns the name to sign in with. @throws Refusal for a code that does not hold */
+export async function join(db: Db, { code, pin, now }: { code: string; pin: string; now: Date }): Promise<string> {
+  const [used] = await db
+    .delete(invitation)
+    .where(eq(invitation.codeHash, hashOf(code)))
+    .returning()
+  const [who] = used ? await db.select().from(person).where(eq(person.id, used.personId)) : []
+  if (!used || used.expiresAt < now || !who || !isStaff(who))
+    throw new Refusal(
+      404,
+      'not-there',
+      'This invitation does not hold: it was used, is too old, or a newer one was made. Ask a lead for another.',
+    )
+  await setPin(db, who.id, pin)
+  return who.name
+}

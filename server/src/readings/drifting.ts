@@ -1,0 +1,110 @@
+import { inArray, sql } from 'drizzle-orm'
+import type { DriftingPage, DriftingReading, PrinterHead, ReadingSeries } from '@diatribon/contract'
+import { printer, printerDrift } from '../platform/tables.ts'
+import { printerHeads, type Planning } from '../plan/duties.ts'
+import { readingKinds } from './kinds.ts'
+import { seriesOf } from './series.ts'
+
+/** Entries of a printer after which its readings may say something else. */
+const upsetting = [
+  'record-reading',
+  'record-step',
+  'record-baseline',
+  'adjust-printer',
+  'record-event',
+  'swap-part',
+  'swap-kit',
+  'move-part',
+  'start-job',
+  'finish-job',
+  'report-fault',
+  'amend',
+]
+/** Reasons that a line of the list gives. */
+const mostWords = 2
+const siteWide = ['add-reading-kind', 'change-reading-kind', 'set-upset']
+
+/** Printers that are looked at anew in one answer: some seconds' work. The rest is said to be waiting. */
+const mostAtOnce = 100
+
+/** Readings that drift on any printer, by how soon they would cross their limit. */
+export async function drifting(planning: Planning): Promise<DriftingPage> {
+  const { db } = planning
+  const heads = (await printerHeads(planning)).filter(({ state }) => state !== 'retired')
+  if (heads.length === 0) return { readings: [], waiting: 0 }
+  const newest = (condition: ReturnType<typeof sql>, kinds: string[]) => sql`coalesce((SELECT max(n.seq) FROM
+    unnest(${sql.param(kinds)}::text[]) AS k(kind) JOIN LATERAL (SELECT seq FROM log_entry e WHERE e.kind = k.kind AND ${condition}
+    ORDER BY seq DESC LIMIT 1) n ON true), 0)`
+  const { rows } = await db.execute(sql`
+    SELECT p.id, p.model_id, ${newest(sql`e.printer_id = p.id`, upsetting)} AS own, ${newest(sql`true`, siteWide)} AS everywhere,
+      d.as_of, d.result
+    FROM printer p LEFT JOIN printer_drift d ON d.printer_id = p.id WHERE ${inArray(
+      sql`p.id`,
+      heads.map(({ id }) => id),
+    )}`)
+  const kinds = await readingKinds(db)
+  const found = new Map<string, Omit<DriftingReading, 'printer'>[]>()
+  const fresh: (typeof printerDrift.$inferInsert)[] = []
+  let waiting = 0
+  for (const row of rows as {
+    id: string
+    model_id: string
+    own: string
+    everywhere: string
+    as_of: string | null
+    result: Omit<DriftingReading, 'printer'>[]
+  }[]) {
+    const asOf = `${row.own} ${row.everywhere}`
+    if (row.as_of === asOf) found.set(row.id, row.result)
+    else if (fresh.length >= mostAtOnce) waiting++
+    else {
+      const result = (await seriesOf(db, { id: row.id, modelId: row.model_id }, kinds))
+        .filter((s) => s.isDrifting)
+        .map(lineOf)
+      found.set(row.id, result)
+      fresh.push({ printerId: row.id, asOf, result })
+    }
+  }
+  if (fresh.length > 0)
+    await db
+      .insert(printerDrift)
+      .values(fresh)
+      .onConflictDoUpdate({
+        target: printerDrift.printerId,
+        set: { asOf: sql`excluded.as_of`, result: sql`excluded.result` },
+      })
+  const readings = heads
+    .flatMap((head) =>
+      (found.get(head.id) ?? []).map((line): DriftingReading => ({ printer: shortHead(head), ...line })),
+    )
+    .sort((a, b) => nearness(a) - nearness(b))
+  return { readings, waiting }
+}
+
+export const modelOf = (planning: Planning, printerId: string) =>
+  planning.db
+    .select({ id: printer.id, modelId: printer.modelId })
+    .from(printer)
+    .where(sql`${printer.id} = ${printerId}`)
+
+const shortHead = ({ id, name, rack, place, state }: PrinterHead): DriftingReading['printer'] => ({
+  id,
+  name,
+  place: `${rack}${place}`,
+  onHold: state === 'on hold',
+})
+
+/** Beyond first, then by hours to the limit, then what only moves away from its baseline. */
+function nearness({ crossing }: DriftingReading): number {
+  return crossing.kind === 'beyond' ? -1 : crossing.kind === 'crosses' ? crossing.inHours : Infinity
+}
+
+function lineOf(series: ReadingSeries): Omit<DriftingReading, 'printer'> {
+  const { name, unit, points, limits, crossing, breaches, ewmaIsOut, sinceRestart } = series
+  const last = points[points.length - 1]!
+  const words = [
+    ...(ewmaIsOut ? ['its mean has moved from the baseline'] : []),
+    ...new Set(breaches.filter(({ to }) => to === sinceRestart - 1).map(({ rule }) => rule as string)),
+  ].slice(0, mostWords)
+  return { name, unit, last: { value: last.value, hours: last.hours, at: last.at }, limits, crossing, words }
+}

@@ -1,0 +1,20 @@
+import { asc, sql } from 'drizzle-orm'
+import type { ReadingKind } from '@diatribon/contract'
+import type { Db } from '../platform/database.ts'
+import { readingKind } from '../platform/tables.ts'
+import { enclosureReading } from './enclosure.ts'
+import { limitsFor } from './limits.ts'
+
+export async function readingKinds(db: Db): Promise<ReadingKind[]> {
+  const rows = await db.select().from(readingKind).orderBy(asc(readingKind.name))
+  return rows.map(({ siteId: _, ...kind }) => kind)
+}
+
+/** Upper limit of the enclosure by model; null where there is none. */
+export async function enclosureLimits(db: Db): Promise<(modelId: string) => number | null> {
+  const [kind] = await db
+    .select()
+    .from(readingKind)
+    .where(sql`lower(${readingKind.name}) = ${enclosureReading}`)
+  return (modelId) => (kind ? limitsFor(kind, modelId).upper : null)
+}

@@ -1,0 +1,23 @@
+import { Router } from 'express'
+import { Refusal } from '../platform/refusal.ts'
+import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
+import { drifting, modelOf } from './drifting.ts'
+import { readingKinds } from './kinds.ts'
+import { seriesOf } from './series.ts'
+
+export function readingRoutes(services: Services): Router {
+  const { db } = services.database
+  const router = Router()
+  router.get('/readings/kinds', requires(services, 'read'), async (_request, response) => {
+    response.json(await readingKinds(db))
+  })
+  router.get('/readings/drifting', requires(services, 'read'), async (request, response) => {
+    response.json(await drifting(await planningFor(services, request)))
+  })
+  router.get('/printers/:id/readings', requires(services, 'read'), async (request, response) => {
+    const [of] = await modelOf(await planningFor(services, request), idFrom(request, 'printer'))
+    if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+    response.json(await seriesOf(db, of, await readingKinds(db)))
+  })
+  return router
+}
