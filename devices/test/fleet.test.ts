@@ -3,7 +3,10 @@ import type { Counts, NewDevice } from '@diatribon/contract'
 import { scratchWorkshop, type Workshop } from '../../server/test/scratch.ts'
 import { FeedDoor } from '../src/door.ts'
 import { fleetDay, type FleetOptions } from '../src/fleetDay.ts'
+import { findPitch, pluckedBelt } from '@diatribon/core'
 import { scaleShows } from '../src/scale.ts'
+import { thermometerLog } from '../src/thermometer.ts'
+import { wavOf } from '../src/wav.ts'
 
 let shop: Workshop
 let door: FeedDoor
@@ -60,4 +63,30 @@ it('the scale shows whole grams, near the truth', () => {
     expect(Math.abs(shown - 640.3)).toBeLessThanOrEqual(1.5)
   }
   expect(scaleShows(0, () => 0)).toBe(0)
+})
+
+it('the thermometer nears its end and is taken by the door', async () => {
+  const log = { until: new Date(Date.now() - 1000), minutes: 60, stepMinutes: 5, roomC: 22, endC: 58 }
+  const samples = thermometerLog(log, () => 0.5)
+  expect(samples).toHaveLength(13)
+  expect(samples[0]!.celsius).toBe(22)
+  expect(samples[12]!.celsius).toBeCloseTo(58 - 36 * Math.exp(-3), 1)
+  const [result] = await door.report([
+    {
+      kind: 'log-enclosure',
+      key: numbered('temperature')(),
+      at: new Date().toISOString(),
+      printerId: shop.ids.printer,
+      samples,
+    },
+  ])
+  expect(result).toMatchObject({ ok: true })
+})
+
+it('the microphone writes a sound file that holds its pluck', () => {
+  const wav = wavOf(pluckedBelt({ hz: 62, seconds: 1, sampleRate: 16_000, noise: 0.1, seed: 3 }), 16_000)
+  expect(wav.subarray(0, 4).toString()).toBe('RIFF')
+  expect(wav.readUInt32LE(40)).toBe(wav.length - 44)
+  const samples = Float32Array.from({ length: 16_000 }, (_, i) => wav.readInt16LE(44 + 2 * i) / 32767)
+  expect(findPitch(samples, wav.readUInt32LE(24)).hz).toBeCloseTo(62, 0)
 })
