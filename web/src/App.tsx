@@ -18,10 +18,39 @@ const TakeInPage = lazy(() => import('./printers/TakeInPage.tsx').then((m) => ({
 const CataloguePage = lazy(() => import('./parts/CataloguePage.tsx').then((m) => ({ default: m.CataloguePage })))
 const SpoolsPage = lazy(() => import('./stores/SpoolsPage.tsx').then((m) => ({ default: m.SpoolsPage })))
 const ImportPage = lazy(() => import('./exchange/ImportPage.tsx').then((m) => ({ default: m.ImportPage })))
+const CheckPage = lazy(() => import('./checks/CheckPage.tsx').then((m) => ({ default: m.CheckPage })))
+const ChecksPage = lazy(() => import('./checks/ChecksPage.tsx').then((m) => ({ default: m.ChecksPage })))
+const CheckTypePage = lazy(() => import('./checks/CheckTypePage.tsx').then((m) => ({ default: m.CheckTypePage })))
+const DriftingPage = lazy(() => import('./readings/DriftingPage.tsx').then((m) => ({ default: m.DriftingPage })))
+const FaultsPage = lazy(() => import('./faults/FaultsPage.tsx').then((m) => ({ default: m.FaultsPage })))
+const FaultDeskPage = lazy(() => import('./faults/FaultDeskPage.tsx').then((m) => ({ default: m.FaultDeskPage })))
+const KnowledgePage = lazy(() =>
+  import('./faults/knowledge/KnowledgePage.tsx').then((m) => ({ default: m.KnowledgePage })),
+)
+const TimeDownPage = lazy(() => import('./faults/TimeDownPage.tsx').then((m) => ({ default: m.TimeDownPage })))
+const ReportPage = lazy(() => import('./faults/ReportPage.tsx').then((m) => ({ default: m.ReportPage })))
+const PeoplePage = lazy(() => import('./people/PeoplePage.tsx').then((m) => ({ default: m.PeoplePage })))
+const JoinPage = lazy(() => import('./people/JoinPage.tsx').then((m) => ({ default: m.JoinPage })))
+const EntryPage = lazy(() => import('./logbook/EntryPage.tsx').then((m) => ({ default: m.EntryPage })))
+const HandoverPage = lazy(() => import('./logbook/HandoverPage.tsx').then((m) => ({ default: m.HandoverPage })))
+const BookCheckPage = lazy(() => import('./logbook/BookCheckPage.tsx').then((m) => ({ default: m.BookCheckPage })))
+const OutboxPage = lazy(() => import('./shell/OutboxPage.tsx').then((m) => ({ default: m.OutboxPage })))
 const BenchPage = lazy(() => import('./bench/BenchPage.tsx').then((m) => ({ default: m.BenchPage })))
 
-/** Every screen has its own address. */
+/** Every screen has its own address; two of them need no account. */
 export function App() {
+  return (
+    <Suspense fallback={<Waiting />}>
+      <Routes>
+        <Route path="/report/:code" element={<ReportPage />} />
+        <Route path="/join/:code" element={<JoinPage />} />
+        <Route path="*" element={<Inside />} />
+      </Routes>
+    </Suspense>
+  )
+}
+
+function Inside() {
   return (
     <SignedIn>
       <Shell>
@@ -31,6 +60,19 @@ export function App() {
             <Route path="/floor" element={<FloorPage />} />
             <Route path="/printers/:id" element={<PrinterPage />} />
             <Route path="/round" element={<RoundPage />} />
+            <Route path="/check/:id" element={<CheckPage />} />
+            <Route path="/checks" element={<ChecksPage />} />
+            <Route path="/checks/:id" element={<CheckTypePage />} />
+            <Route path="/drifting" element={<DriftingPage />} />
+            <Route path="/faults" element={<FaultsPage />} />
+            <Route path="/faults/:id" element={<FaultDeskPage />} />
+            <Route path="/knowledge" element={<KnowledgePage />} />
+            <Route path="/time-down" element={<TimeDownPage />} />
+            <Route path="/people" element={<PeoplePage />} />
+            <Route path="/logbook/:seq" element={<EntryPage />} />
+            <Route path="/handover" element={<HandoverPage />} />
+            <Route path="/book-check" element={<BookCheckPage />} />
+            <Route path="/outbox" element={<OutboxPage />} />
             <Route path="/lives" element={<LivesPage />} />
             <Route path="/lives/:id" element={<LifePage />} />
             <Route path="/logbook" element={<LogbookPage />} />

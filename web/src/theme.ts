@@ -24,10 +24,13 @@ export const theme = createTheme({
   headings: { fontFamily: "'Source Sans 3 Variable', system-ui, sans-serif" },
   cursorType: 'pointer',
   components: {
+    Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     Button: { defaultProps: { size: 'md' } },
     TextInput: { defaultProps: { size: 'md' } },
     NumberInput: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md' } },
+    MultiSelect: { defaultProps: { size: 'md' } },
+    TagsInput: { defaultProps: { size: 'md' } },
     Textarea: { defaultProps: { size: 'md' } },
   },
 })

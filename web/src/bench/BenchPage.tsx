@@ -1,22 +1,67 @@
 import { Tabs } from '@mantine/core'
+import type { ReactNode } from 'react'
 import { useSearchParams } from 'react-router'
+import { BedBench } from './BedBench.tsx'
+import { BeltBench } from './BeltBench.tsx'
+import {
+  CubeBench,
+  CurrentBench,
+  FeederBench,
+  PlayBench,
+  SoakBench,
+  SquarenessBench,
+  type InstrumentProps,
+} from './handBenches.tsx'
 import { LifeBench } from './LifeBench.tsx'
 import { ReplacementBench } from './ReplacementBench.tsx'
+import { SoundBench } from './SoundBench.tsx'
 
-/** Open calculators for any data, nothing of which is kept. */
+const instruments: { value: string; name: string; show: (props: InstrumentProps) => ReactNode }[] = [
+  { value: 'bed', name: 'Bed', show: (props) => <BedBench {...props} /> },
+  { value: 'belt', name: 'Belt', show: (props) => <BeltBench {...props} /> },
+  { value: 'squareness', name: 'Squareness', show: (props) => <SquarenessBench {...props} /> },
+  { value: 'play', name: 'Play', show: (props) => <PlayBench {...props} /> },
+  { value: 'cube', name: 'Cube', show: (props) => <CubeBench {...props} /> },
+  { value: 'feeder', name: 'Feeder', show: (props) => <FeederBench {...props} /> },
+  { value: 'soak', name: 'Soak', show: (props) => <SoakBench {...props} /> },
+  { value: 'current', name: 'Bed current ⚠', show: (props) => <CurrentBench {...props} /> },
+  { value: 'sound', name: 'Sound', show: (props) => <SoundBench {...props} /> },
+]
+
+/** Instruments that measure a printer and keep what they find, and open calculators of which nothing is kept. */
 export function BenchPage() {
   const [query, setQuery] = useSearchParams()
+  const printerId = query.get('printer')
+  const sum = query.get('sum') ?? 'bed'
+  const go = (next: { sum?: string | null; printer?: string | null }) => {
+    const to = { sum, printer: printerId, ...next }
+    setQuery(
+      Object.entries(to).flatMap(([name, value]) => (value ? [[name, value] as [string, string]] : [])),
+      { replace: true },
+    )
+  }
   return (
     <>
       <h1>Bench</h1>
       <p className="quiet" style={{ margin: '2px 0 0.75rem' }}>
-        The same sums as everywhere else, for any figures of your own. Nothing here is kept.
+        Instruments keep what they measure as readings of a printer; the sums on lives and replacement are for any
+        figures and keep nothing.
       </p>
-      <Tabs value={query.get('sum') ?? 'life'} onChange={(sum) => sum && setQuery({ sum })} keepMounted={false}>
+      <Tabs value={sum} onChange={(next) => next && go({ sum: next })} keepMounted={false}>
         <Tabs.List>
+          {instruments.map(({ value, name }) => (
+            <Tabs.Tab key={value} value={value}>
+              {name}
+            </Tabs.Tab>
+          ))}
           <Tabs.Tab value="life">How long do they last?</Tabs.Tab>
           <Tabs.Tab value="replacement">When to replace?</Tabs.Tab>
         </Tabs.List>
+        {instruments.map(({ value, show }) => (
+          <Tabs.Panel key={value} value={value} pt="md">
+            {show({ printerId, onPrinter: (id) => go({ printer: id }) })}
+          </Tabs.Panel>
+        ))}
         <Tabs.Panel value="life" pt="md">
           <LifeBench />
         </Tabs.Panel>

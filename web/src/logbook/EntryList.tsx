@@ -4,33 +4,44 @@ import { useCallback, useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import useSWRInfinite from 'swr/infinite'
 import { kindNames, type ActionKindName, type LogEntry, type LogPage } from '@diatribon/contract'
+import { Photos } from '../checks/PhotoButton.tsx'
+import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
 import { useNotices } from '../shell/useLive.ts'
+import { call } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { moment } from '../ui/words.ts'
 import { AmendForm } from './AmendForm.tsx'
 import classes from './EntryList.module.css'
 
+/** What is shown of the book, as in the query of its address. */
+export type EntryFilter = Partial<
+  Record<'search' | 'printer' | 'person' | 'partType' | 'from' | 'until' | 'steps' | 'forMe' | 'seq', string>
+> & { kind?: ActionKindName }
+
 interface Props {
-  printerId?: string
-  kind?: ActionKindName
+  filter?: EntryFilter
   pageSize?: number
   /** Whether each line names its printer. */
   showPrinter?: boolean
+  /** The whole book is shown: what is on the screen counts as read. */
+  marksRead?: boolean
 }
 
 /** Entries of the book, newest first; more come as the reader nears the end. */
-export function EntryList({ printerId, kind, pageSize = 50, showPrinter = true }: Props) {
+export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, marksRead = false }: Props) {
   const [amending, setAmending] = useState<LogEntry | null>(null)
+  const [answering, setAnswering] = useState<LogEntry | null>(null)
   const query = new URLSearchParams({ limit: String(pageSize) })
-  if (printerId) query.set('printer', printerId)
-  if (kind) query.set('kind', kind)
+  for (const [name, value] of Object.entries(filter)) if (value) query.set(name, value)
   const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage>(
     (index, last: LogPage | null) => {
       if (last && last.next === null) return null
       return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
     },
+    // Whoever comes back after an action sees its entry, however quick they were.
+    { dedupingInterval: 0 },
   )
   const refresh = useCallback(() => void mutate(), [mutate])
   useNotices('logbook', refresh)
@@ -41,6 +52,15 @@ export function EntryList({ printerId, kind, pageSize = 50, showPrinter = true }
     if (nearEnd && more && !isValidating) void setSize(size + 1)
   }, [nearEnd, more, isValidating, setSize, size])
 
+  // What was read up to when the page was opened stays the mark while it is open.
+  const newest = data?.[0]?.entries[0]?.seq
+  const [readBefore, setReadBefore] = useState<number | null>(null)
+  if (readBefore === null && data?.[0]) setReadBefore(data[0].readUpTo ?? 0)
+  const isWhole = marksRead && Object.values(filter).every((value) => !value)
+  useEffect(() => {
+    if (isWhole && newest) void call('PUT', '/api/logbook/read-mark', { seq: newest }).catch(() => undefined)
+  }, [isWhole, newest])
+
   if (!data) return error ? <Failed error={error} again={refresh} /> : <Waiting />
   const entries = data.flatMap((page) => page.entries)
   if (entries.length === 0) return <Nothing title="Nothing has been written here yet." />
@@ -48,7 +68,14 @@ export function EntryList({ printerId, kind, pageSize = 50, showPrinter = true }
     <>
       <ol className={classes.list}>
         {entries.map((line) => (
-          <Line key={line.seq} entry={line} showPrinter={showPrinter} onAmend={setAmending} />
+          <Line
+            key={line.seq}
+            entry={line}
+            showPrinter={showPrinter}
+            isNew={marksRead && readBefore !== null && readBefore > 0 && line.seq > readBefore}
+            onAmend={setAmending}
+            onAnswer={setAnswering}
+          />
         ))}
       </ol>
       <div ref={ref} className={classes.end}>
@@ -61,6 +88,7 @@ export function EntryList({ printerId, kind, pageSize = 50, showPrinter = true }
         )}
       </div>
       {amending && <AmendForm entry={amending} onClose={() => setAmending(null)} />}
+      {answering && <NoteForm printer={answering.printer} replyTo={answering} onClose={() => setAnswering(null)} />}
     </>
   )
 }
@@ -68,19 +96,41 @@ export function EntryList({ printerId, kind, pageSize = 50, showPrinter = true }
 function Line({
   entry,
   showPrinter,
+  isNew,
   onAmend,
+  onAnswer,
 }: {
   entry: LogEntry
   showPrinter: boolean
+  /** Written since the person last read the book. */
+  isNew: boolean
   onAmend: (entry: LogEntry) => void
+  onAnswer: (entry: LogEntry) => void
 }) {
   const { site } = useSession()
-  const { seq, kind, at, recordedAt, printer, person, summary, note, amendments, amends, mayAmend } = entry
+  const {
+    seq,
+    kind,
+    at,
+    recordedAt,
+    printer,
+    person,
+    summary,
+    note,
+    amendments,
+    amends,
+    mayAmend,
+    photos,
+    mentions,
+    answers,
+    replies,
+  } = entry
   const late = Date.parse(recordedAt) - Date.parse(at) > 3600_000
   const takenBack = amendments.some(({ takesBack }) => takesBack)
   return (
     <li className={classes.line} id={`entry-${seq}`}>
       <div className={classes.top}>
+        {isNew && <b className={classes.fresh}>New</b>}
         <b>{kindNames[kind]}</b>
         {showPrinter && printer && <Link to={`/printers/${printer.id}`}>{printer.name}</Link>}
         <span className="quiet">
@@ -99,11 +149,33 @@ function Line({
               Amend
             </Button>
           )}
-          #{seq}
+          <Button
+            size="compact-xs"
+            variant="subtle"
+            color="gray"
+            onClick={() => onAnswer(entry)}
+            aria-label={`Answer entry ${seq}`}
+          >
+            Answer
+          </Button>
+          <Link to={`/logbook/${seq}`} className={classes.own}>
+            #{seq}
+          </Link>
         </span>
       </div>
       <p className={takenBack ? classes.struck : classes.words}>{summary}</p>
+      {mentions.length > 0 && <p className={classes.note}>For {mentions.join(', ')}</p>}
+      {answers && (
+        <p className={classes.note}>
+          Answers <Link to={`/logbook/${answers.seq}`}>#{answers.seq}</Link>: {answers.summary}
+        </p>
+      )}
       {note && <p className={classes.note}>{note}</p>}
+      {photos.length > 0 && (
+        <div className={classes.photos}>
+          <Photos ids={photos} />
+        </div>
+      )}
       {amends && (
         <p className={classes.note}>
           Amends #{amends.seq}: {amends.summary}
@@ -115,6 +187,12 @@ function Line({
           <span className="quiet">
             {a.displayName}, {moment(a.at, site.timeZone)}
           </span>
+        </p>
+      ))}
+      {replies.map((reply) => (
+        <p key={reply.seq} className={classes.note}>
+          <Link to={`/logbook/${reply.seq}`}>{reply.displayName}</Link>: {reply.summary}{' '}
+          <span className="quiet">{moment(reply.at, site.timeZone)}</span>
         </p>
       ))}
     </li>

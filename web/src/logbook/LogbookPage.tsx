@@ -1,71 +1,247 @@
-import { Button, Select } from '@mantine/core'
+import { Button, Menu, Select, Switch, TextInput } from '@mantine/core'
+import { useDebouncedCallback } from '@mantine/hooks'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import useSWR from 'swr'
-import { kindNames, type ActionKindName, type Floor } from '@diatribon/contract'
+import {
+  kindNames,
+  type ActionKindName,
+  type Floor,
+  type PartType,
+  type PersonHere,
+  type SavedView,
+} from '@diatribon/contract'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
-import { EntryList } from './EntryList.tsx'
+import { call } from '../ui/api.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { EntryList, type EntryFilter } from './EntryList.tsx'
+import classes from './Logbook.module.css'
+import { Notices } from './Notices.tsx'
+
+const names = ['search', 'printer', 'kind', 'person', 'partType', 'from', 'until', 'steps', 'forMe'] as const
 
 /** The one book that the whole staff shares. The filters are in the address, so that a view can be passed on. */
 export function LogbookPage() {
   const { may } = useSession()
   const [query, setQuery] = useSearchParams()
   const [writing, setWriting] = useState(false)
+  const [more, setMore] = useState(() =>
+    ['person', 'partType', 'from', 'until', 'steps'].some((name) => query.has(name)),
+  )
   const { data: floor } = useSWR<Floor>('/api/printers')
-  const printerId = query.get('printer')
-  const kind = query.get('kind')
-  const filter = (name: string) => (value: string | null) =>
+  const { data: people } = useSWR<PersonHere[]>('/api/people')
+  const { data: parts } = useSWR<PartType[]>(more ? '/api/parts' : null)
+  const set = (name: string, value: string | null) =>
     setQuery((old) => {
       const next = new URLSearchParams(old)
       if (value) next.set(name, value)
       else next.delete(name)
       return next
     })
+  const filter = (name: (typeof names)[number]) => (value: string | null) => set(name, value)
+  const of = (name: (typeof names)[number]) => query.get(name)
+  const kind = of('kind')
+  const entryFilter: EntryFilter = {
+    ...Object.fromEntries(names.flatMap((name) => (query.get(name) ? [[name, query.get(name)!]] : []))),
+    ...(kind && Object.hasOwn(kindNames, kind) ? { kind: kind as ActionKindName } : { kind: undefined }),
+  }
   return (
     <>
-      <div style={{ display: 'flex', gap: 12, alignItems: 'end', flexWrap: 'wrap' }}>
-        <h1 style={{ flex: 1, minWidth: '8rem' }}>Logbook</h1>
-        <Select
-          aria-label="Printer"
-          placeholder="All printers"
-          clearable
-          searchable
-          size="sm"
-          w={180}
-          data={
-            floor?.racks.flatMap(({ printers }) => printers.map(({ id, name }) => ({ value: id, label: name }))) ?? []
-          }
-          value={printerId}
-          onChange={filter('printer')}
-          clearButtonProps={{ 'aria-label': 'All printers' }}
-        />
-        <Select
-          aria-label="Kind of entry"
-          placeholder="All kinds"
-          clearable
-          size="sm"
-          w={180}
-          data={Object.entries(kindNames).map(([value, label]) => ({ value, label }))}
-          value={kind}
-          onChange={filter('kind')}
-          clearButtonProps={{ 'aria-label': 'All kinds' }}
-        />
+      <div className={classes.head}>
+        <h1>Logbook</h1>
+        <Search value={of('search') ?? ''} onChange={(value) => set('search', value)} />
         <Button size="sm" onClick={() => setWriting(true)}>
           Note
         </Button>
+        <Button size="sm" variant="default" component={Link} to="/handover">
+          Handover
+        </Button>
+        <Views query={query.toString()} onChoose={(chosen) => setQuery(new URLSearchParams(chosen))} />
         {may('take the log out') && (
           <Button size="sm" variant="default" component="a" href="/api/logbook/export" download>
             Export
           </Button>
         )}
       </div>
-      <EntryList
-        key={`${printerId} ${kind}`}
-        printerId={printerId ?? undefined}
-        kind={kind && Object.hasOwn(kindNames, kind) ? (kind as ActionKindName) : undefined}
-      />
+      <Notices pins />
+      <div className={classes.filters}>
+        <Filter
+          label="Printer"
+          all="All printers"
+          data={
+            floor?.racks.flatMap(({ printers }) => printers.map(({ id, name }) => ({ value: id, label: name }))) ?? []
+          }
+          value={of('printer')}
+          onChange={filter('printer')}
+        />
+        <Filter
+          label="Kind of entry"
+          all="All kinds"
+          data={Object.entries(kindNames).map(([value, label]) => ({ value, label }))}
+          value={kind}
+          onChange={filter('kind')}
+        />
+        <Switch
+          label="For me"
+          checked={of('forMe') === 'true'}
+          onChange={({ currentTarget }) => set('forMe', currentTarget.checked ? 'true' : null)}
+        />
+        <Button size="sm" variant="subtle" aria-expanded={more} onClick={() => setMore(!more)}>
+          {more ? 'Fewer filters' : 'More filters'}
+        </Button>
+      </div>
+      {more && (
+        <div className={classes.filters}>
+          <Filter
+            label="Person"
+            all="Everybody"
+            data={(people ?? []).map(({ id, displayName }) => ({ value: id, label: displayName }))}
+            value={of('person')}
+            onChange={filter('person')}
+          />
+          <Filter
+            label="Part type"
+            all="All part types"
+            data={(parts ?? []).map(({ id, name }) => ({ value: id, label: name }))}
+            value={of('partType')}
+            onChange={filter('partType')}
+          />
+          <TextInput
+            type="date"
+            aria-label="From day"
+            size="sm"
+            value={of('from') ?? ''}
+            onChange={(e) => set('from', e.currentTarget.value)}
+          />
+          <TextInput
+            type="date"
+            aria-label="Until day"
+            size="sm"
+            value={of('until') ?? ''}
+            onChange={(e) => set('until', e.currentTarget.value)}
+          />
+          <Switch
+            label="Every step"
+            checked={of('steps') === 'true'}
+            disabled={kind !== null}
+            onChange={({ currentTarget }) => set('steps', currentTarget.checked ? 'true' : null)}
+          />
+        </div>
+      )}
+      <EntryList key={query.toString()} filter={entryFilter} marksRead />
       {writing && <NoteForm printer={null} onClose={() => setWriting(false)} />}
+    </>
+  )
+}
+
+/** One filter that can be taken off again. */
+function Filter(props: {
+  label: string
+  /** What it says while nothing is chosen. */
+  all: string
+  data: { value: string; label: string }[]
+  value: string | null
+  onChange: (value: string | null) => void
+}) {
+  const { label, all, ...rest } = props
+  return (
+    <Select
+      aria-label={label}
+      placeholder={all}
+      clearable
+      searchable
+      size="sm"
+      clearButtonProps={{ 'aria-label': all }}
+      {...rest}
+    />
+  )
+}
+
+function Search({ value, onChange }: { value: string; onChange: (value: string) => void }) {
+  const [words, setWords] = useState(value)
+  // What comes back from the address is what was typed, unless somebody chose another view.
+  const [sent, setSent] = useState(value)
+  if (value !== sent) {
+    setSent(value)
+    if (!words.startsWith(value) || value === '') setWords(value)
+  }
+  const later = useDebouncedCallback(onChange, 300)
+  return (
+    <TextInput
+      type="search"
+      aria-label="Search the book"
+      placeholder="Search: belt limpet"
+      size="sm"
+      className={classes.search}
+      maxLength={200}
+      value={words}
+      onChange={({ currentTarget }) => {
+        setWords(currentTarget.value)
+        later(currentTarget.value.trim())
+      }}
+    />
+  )
+}
+
+/** Searches that the person keeps. */
+function Views({ query, onChoose }: { query: string; onChoose: (query: string) => void }) {
+  const { data: views = [], mutate } = useSWR<SavedView[]>('/api/logbook/views')
+  const [naming, setNaming] = useState(false)
+  const [name, setName] = useState('')
+  const [problem, setProblem] = useState<unknown>(null)
+  const keep = () =>
+    void call('POST', '/api/logbook/views', { name, query }).then(() => {
+      setNaming(false)
+      void mutate()
+    }, setProblem)
+  return (
+    <>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <Button size="sm" variant="default">
+            Views
+          </Button>
+        </Menu.Target>
+        <Menu.Dropdown>
+          {views.map((view) => (
+            <Menu.Item key={view.id} onClick={() => onChoose(view.query)}>
+              {view.name}
+            </Menu.Item>
+          ))}
+          {views.length > 0 && <Menu.Divider />}
+          <Menu.Item disabled={query === ''} onClick={() => setNaming(true)}>
+            Keep what is shown now
+          </Menu.Item>
+          {views.map((view) => (
+            <Menu.Item
+              key={view.id}
+              onClick={() => void call('DELETE', `/api/logbook/views/${view.id}`).then(() => mutate(), setProblem)}
+            >
+              Let go: {view.name}
+            </Menu.Item>
+          ))}
+        </Menu.Dropdown>
+      </Menu>
+      {naming && (
+        <ActionDialog
+          title="Keep this view"
+          verb="Keep"
+          busy={false}
+          problem={problem}
+          onClose={() => setNaming(false)}
+          onSubmit={keep}
+        >
+          <TextInput
+            label="Name"
+            required
+            maxLength={60}
+            data-autofocus
+            value={name}
+            onChange={(e) => setName(e.currentTarget.value)}
+          />
+        </ActionDialog>
+      )}
     </>
   )
 }

@@ -1,10 +1,11 @@
 import { ActionIcon, Button, Checkbox, MultiSelect, Select, TextInput } from '@mantine/core'
 import { IconX } from '@tabler/icons-react'
 import { useState } from 'react'
-import type { Kit, MachineLimits, ModelSlot, PartType, PrinterModel } from '@diatribon/contract'
+import type { Kit, MachineLimits, ModelBed, ModelSlot, PartType, PrinterModel } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { newKey, useAction } from '../ui/useAction.ts'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
 import classes from './Catalogue.module.css'
 
 const usualLimits: MachineLimits = {
@@ -54,6 +55,7 @@ export function ModelForm(props: {
   const [kits, setKits] = useState<(Kit & { key: string })[]>(
     (from?.kits ?? []).map((kit) => ({ ...kit, key: newKey() })),
   )
+  const [bed, setBed] = useState<ModelBed | null>(from?.bed ?? null)
   const kinds = [...new Set(catalogue.map(({ slotKind }) => slotKind))]
   const setSlot = (key: string, change: Partial<ModelSlot>) =>
     setSlots(slots.map((slot) => (slot.key === key ? { ...slot, ...change } : slot)))
@@ -79,6 +81,7 @@ export function ModelForm(props: {
           })),
           limits,
           kits: kits.map(({ key: _, ...kit }) => kit),
+          ...(bed ? { bed } : {}),
         })
       }
     >
@@ -136,6 +139,7 @@ export function ModelForm(props: {
         checked={limits.enclosed}
         onChange={({ currentTarget }) => setLimits({ ...limits, enclosed: currentTarget.checked })}
       />
+      <BedFields bed={bed} limits={limits} fields={fields} onChange={setBed} />
       <h3 className={classes.part}>Slots</h3>
       {slots.map((slot, i) => (
         <fieldset key={slot.key} className={classes.slot} aria-label={`Slot ${i + 1}`}>
@@ -233,4 +237,98 @@ export function ModelForm(props: {
       </Button>
     </ActionDialog>
   )
+}
+
+/** How the bed is carried, so that the Bench can turn a mesh into turns of its screws. */
+function BedFields(props: {
+  bed: ModelBed | null
+  limits: MachineLimits
+  fields: Record<string, string>
+  onChange: (bed: ModelBed | null) => void
+}) {
+  const { bed, limits, fields, onChange } = props
+  const head = <h3 className={classes.part}>Screws of the bed</h3>
+  if (!bed)
+    return (
+      <>
+        {head}
+        <Button size="sm" variant="default" onClick={() => onChange(fourScrews(limits))}>
+          Say where they are
+        </Button>
+      </>
+    )
+  const setScrew = (i: number, change: Partial<ModelBed['screws'][number]>) =>
+    onChange({ ...bed, screws: bed.screws.map((screw, k) => (k === i ? { ...screw, ...change } : screw)) })
+  return (
+    <>
+      {head}
+      {bed.screws.map((screw, i) => (
+        <fieldset key={i} className={classes.slot} aria-label={`Screw ${i + 1}`}>
+          <TextInput
+            label="Screw"
+            size="sm"
+            required
+            value={screw.name}
+            onChange={(e) => setScrew(i, { name: e.currentTarget.value })}
+            error={fields[`bed.screws.${i}.name`]}
+          />
+          <FigureField
+            label="From the left, mm"
+            size="sm"
+            mt={0}
+            value={screw.xMm}
+            onChange={(xMm) => setScrew(i, { xMm: xMm ?? 0 })}
+          />
+          <FigureField
+            label="From the front, mm"
+            size="sm"
+            mt={0}
+            value={screw.yMm}
+            onChange={(yMm) => setScrew(i, { yMm: yMm ?? 0 })}
+          />
+          <ActionIcon
+            variant="subtle"
+            size="lg"
+            color="var(--ink)"
+            aria-label={`Remove screw ${screw.name}`}
+            disabled={bed.screws.length <= 3}
+            onClick={() => onChange({ ...bed, screws: bed.screws.filter((_, k) => k !== i) })}
+          >
+            <IconX size={18} aria-hidden />
+          </ActionIcon>
+        </fieldset>
+      ))}
+      <div className={classes.grid}>
+        <FigureField
+          label="Thread, mm a turn (M3 0.5, M4 0.7)"
+          value={bed.pitchMm}
+          onChange={(pitchMm) => onChange({ ...bed, pitchMm: pitchMm ?? 0 })}
+          error={fields['bed.pitchMm']}
+        />
+        <Select
+          label="Raised, seen from above, by turning"
+          mt="sm"
+          allowDeselect={false}
+          data={['clockwise', 'anticlockwise']}
+          value={bed.raisedBy}
+          onChange={(raisedBy) => onChange({ ...bed, raisedBy: raisedBy as ModelBed['raisedBy'] })}
+        />
+      </div>
+    </>
+  )
+}
+
+/** Four screws near the corners, to begin with. */
+function fourScrews({ plateXMm, plateYMm }: MachineLimits): ModelBed {
+  const inset = 30
+  return {
+    screws: [
+      { name: 'front left', xMm: inset, yMm: inset },
+      { name: 'front right', xMm: plateXMm - inset, yMm: inset },
+      { name: 'back left', xMm: inset, yMm: plateYMm - inset },
+      { name: 'back right', xMm: plateXMm - inset, yMm: plateYMm - inset },
+    ],
+    pitchMm: 0.7,
+    raisedBy: 'anticlockwise',
+  }
 }

@@ -4,7 +4,8 @@ import { clocks, type Clock, type PartType } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { newKey, useAction } from '../ui/useAction.ts'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
 
 const unitOf: Record<Clock, string> = {
   hours: 'running hours',

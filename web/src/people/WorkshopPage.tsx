@@ -18,10 +18,18 @@ const order = [1, 2, 3, 4, 5, 6, 0]
 
 const rooms: [to: string, name: string, words: string][] = [
   ['/take-in', 'Take a printer in', 'Name, place, parts, and the measuring that becomes its baseline'],
+  ['/checks', 'Checks', 'What is looked at and when, what a change upsets, what is measured'],
+  ['/faults', 'Faults', 'What is reported and not closed, and what is mended for now only'],
+  ['/knowledge', 'Symptoms, causes, tests', 'What the workshop knows, to be changed as it learns'],
+  ['/time-down', 'Time down', 'Availability, what it was lost to, and which induction would have prevented it'],
+  ['/people', 'People', 'Roles, sign-offs, training, shifts, invitations'],
+  ['/handover', 'Handover', 'What changed since your last shift, what is open, what was promised'],
+  ['/drifting', 'Drifting', 'Readings that move, soonest at their limit first'],
   ['/catalogue', 'Catalogue', 'Printer models and part types'],
   ['/spools', 'Spools', 'Filament in the stores, and what is left'],
   ['/import', 'Import and export', 'Printers, usage and past part changes as CSV'],
-  ['/bench', 'Bench', 'The same sums for any figures'],
+  ['/book-check', 'Is the book whole?', 'Every line still fits the seal that it was given'],
+  ['/bench', 'Bench', 'Instruments for bed, belts and more, and the sums for any figures'],
 ]
 
 /** What is set up once and seldom changed, and the way to the rooms behind the floor. */

@@ -1,12 +1,13 @@
 import { Link } from 'react-router'
 import useSWR from 'swr'
 import type { Floor, FloorPrinter } from '@diatribon/contract'
+import { Notices } from '../logbook/Notices.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, hours, plural, shortDay } from '../ui/words.ts'
+import { ago, amount, hours, number, plural, shortDay } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
 
 /** All printers by rack: may it be used, how long has it run, what is most worn, what comes next. */
@@ -15,6 +16,7 @@ export function FloorPage() {
   return (
     <>
       <h1 className="unseen">Floor</h1>
+      <Notices />
       <AsyncView of={floor}>
         {({ racks }) =>
           racks.length === 0 ? (
@@ -59,6 +61,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
   const { nowMs } = useSession()
   const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } =
     printer
+  const { checksDue, openFaults, enclosure } = printer
   const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
   return (
     <li className={classes.row}>
@@ -79,6 +82,12 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
       <div>
         <StateMark state={state} />
         {holdReason && <div className={classes.reason}>{holdReason}</div>}
+        {enclosure?.isTooHot && (
+          <div className={classes.stale}>
+            Enclosure {number(enclosure.celsius, 3)} °C, limit {number(enclosure.limitC!, 3)} °C
+          </div>
+        )}
+        {openFaults > 0 && !holdReason && <div className={classes.stale}>{plural(openFaults, 'fault')} not closed</div>}
       </div>
       <div>
         <b>{hours(runHours)}</b>
@@ -101,6 +110,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
         {next && (
           <>
             <StateMark state={next.urgency} />
+            {checksDue > 0 && <span className={classes.checks}>{plural(checksDue, 'check')} overdue</span>}
             <div className={classes.small}>
               {next.urgency === 'overdue'
                 ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`

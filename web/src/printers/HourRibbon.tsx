@@ -18,6 +18,8 @@ const markShapes = {
   job: 'M-2 5 H2',
   gap: 'M0 0 V10 M-4 3 H4 M-4 7 H4',
   note: 'M-3 1 H3 V8 H-3 Z',
+  fault: 'M0 1 L4 9 H-4 Z',
+  check: 'M-3 4 L0 7 L4 1',
   hold: 'M-4 1 H4 V9 H-4 Z M-4 1 L4 9',
   release: 'M-4 5 L-1 9 L4 1',
 } as const

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import useSWR from 'swr'
 import { removalReasons, type Floor, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
+import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/WhenField.tsx'
@@ -27,9 +28,11 @@ export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: ()
   const { data: target } = usePrinter(toPrinterId)
   const places = (target?.slots ?? []).filter(({ kind, id }) => kind === slot?.kind && id !== slotId)
   const place = places.find(({ id }) => id === toSlotId)
+  const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const onSubmit = () => {
     if (!slot?.duty || !toPrinterId || !toSlotId) return setMissing('Choose the part and where it goes.')
     if (place?.duty && !reason) return setMissing(`Say why the part in ${place.name} comes out.`)
+    if (!hands.isReady) return setMissing(hands.notReady)
     setMissing(null)
     void submit({
       kind: 'move-part',
@@ -39,6 +42,7 @@ export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: ()
       toSlotId,
       ...(place?.duty && reason ? { removalReason: reason } : {}),
       ...(replacement ? { replacementPartTypeId: replacement } : {}),
+      ...hands.confirmed,
       ...(note.trim() ? { note: note.trim() } : {}),
       ...(at ? { at } : {}),
     })
@@ -65,6 +69,7 @@ export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: ()
         data-autofocus
       />
       {slot && <Caution slotKinds={[slot.kind]} />}
+      {hands.field}
       <Select
         label="To which printer?"
         mt="sm"

@@ -1,25 +1,51 @@
-import { Textarea } from '@mantine/core'
+import { MultiSelect, Textarea } from '@mantine/core'
 import { useState } from 'react'
+import useSWR from 'swr'
+import type { LogEntry, PersonHere } from '@diatribon/contract'
+import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
+import classes from '../checks/Check.module.css'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/WhenField.tsx'
 
-/** A note on a printer, or for the whole workshop. */
-export function NoteForm({ printer, onClose }: { printer: { id: string; name: string } | null; onClose: () => void }) {
+/** A note on a printer or for the whole workshop, for somebody above all, or in answer to an entry. */
+export function NoteForm(props: {
+  printer: { id: string; name: string } | null
+  /** What the note begins with. */
+  text?: string
+  replyTo?: LogEntry
+  onClose: () => void
+}) {
+  const { printer, text: first = '', replyTo, onClose } = props
   const { submit, problem, fields, busy } = useAction('Note written', onClose)
-  const [text, setText] = useState('')
+  const { data: people } = useSWR<PersonHere[]>('/api/people')
+  const [text, setText] = useState(first)
+  const [mentions, setMentions] = useState<string[]>(replyTo ? [replyTo.person.id] : [])
+  const [photos, setPhotos] = useState<string[]>([])
   const [at, setAt] = useState<string>()
+  const here = (people ?? []).filter(({ left }) => !left)
+  // Whoever reported by label is no person of the staff.
+  const named = mentions.filter((id) => here.some((one) => one.id === id))
   return (
     <ActionDialog
-      title={printer ? `Note: ${printer.name}` : 'Note for the workshop'}
+      title={replyTo ? `Answer #${replyTo.seq}` : printer ? `Note: ${printer.name}` : 'Note for the workshop'}
       verb="Write"
       busy={busy}
       problem={problem}
       onClose={onClose}
       onSubmit={() =>
-        void submit({ kind: 'note', text, ...(printer ? { printerId: printer.id } : {}), ...(at ? { at } : {}) })
+        void submit({
+          kind: 'note',
+          text,
+          ...(printer ? { printerId: printer.id } : {}),
+          ...(replyTo ? { replyTo: replyTo.key } : {}),
+          ...(named.length > 0 ? { mentions: named } : {}),
+          ...(photos.length > 0 ? { photos } : {}),
+          ...(at ? { at } : {}),
+        })
       }
     >
+      {replyTo && <p style={{ marginTop: 0 }}>{replyTo.summary}</p>}
       <Textarea
         label="What should the others know?"
         autosize
@@ -31,6 +57,20 @@ export function NoteForm({ printer, onClose }: { printer: { id: string; name: st
         onChange={(e) => setText(e.currentTarget.value)}
         error={fields.text}
       />
+      <MultiSelect
+        label="For whom above all? (optional)"
+        mt="sm"
+        searchable
+        data={here.map(({ id, displayName }) => ({ value: id, label: displayName }))}
+        value={named}
+        onChange={setMentions}
+      />
+      <div className={classes.photos} style={{ marginTop: 10 }}>
+        <Photos ids={photos} />
+        {photos.length < 6 && (
+          <PhotoButton label="Photo" onPhoto={({ id }) => setPhotos((before) => [...before, id])} />
+        )}
+      </div>
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>
   )

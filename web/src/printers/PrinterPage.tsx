@@ -1,7 +1,7 @@
 import { Button, Menu, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { takeInStepNames, type PrinterPage as Page } from '@diatribon/contract'
+import { signOffForSlot, takeInStepNames, type PrinterPage as Page } from '@diatribon/contract'
 import { EntryList } from '../logbook/EntryList.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -20,15 +20,27 @@ import { HoldForm } from './HoldForm.tsx'
 import { HourRibbon } from './HourRibbon.tsx'
 import { NoteForm } from './NoteForm.tsx'
 import classes from './PrinterPage.module.css'
+import { BeforePrint } from '../checks/BeforePrint.tsx'
+import { ChecksDue } from '../checks/ChecksDue.tsx'
+import { PrinterChecks } from '../checks/PrinterChecks.tsx'
+import { DutyForm } from '../faults/DutyForm.tsx'
+import { FaultForm } from '../faults/FaultForm.tsx'
+import { GuardForm } from '../faults/GuardForm.tsx'
+import { OpenFaults } from '../faults/OpenFaults.tsx'
+import { ReturnToService } from '../faults/ReturnToService.tsx'
+import { Present } from '../people/Present.tsx'
+import { useSignedOff } from '../people/useHandsOn.tsx'
+import { PrinterReadings } from '../readings/PrinterReadings.tsx'
+import { Enclosure } from './Enclosure.tsx'
 import { SwapPartForm } from './SwapPartForm.tsx'
 import { usePrinter } from './usePrinter.ts'
 
 type Doing =
-  | { what: 'count' | 'note' | 'hold' | 'move' | 'retire' | 'finish' }
+  | { what: 'count' | 'note' | 'hold' | 'move' | 'retire' | 'finish' | 'fault' | 'duty' | 'guard' }
   | { what: 'swap'; slotId: string | null }
   | { what: 'kit'; kit: string }
 
-const views = ['Wear and log', 'As built', 'Counts', 'Forecast'] as const
+const views = ['Wear and log', 'Checks', 'Readings', 'As built', 'Counts', 'Forecast'] as const
 type View = (typeof views)[number]
 
 /** One printer: may it be used, what has it run, what is worn, what was done. */
@@ -41,7 +53,7 @@ export function PrinterPage() {
 function Printer({ page }: { page: Page }) {
   const { may, nowMs, site } = useSession()
   const [search, setSearch] = useSearchParams()
-  const { printer, slots, build, job, kits, stepsDone } = page
+  const { printer, slots, build, job, kits, stepsDone, faults, madeDuties, atWork } = page
   // The label of a slot leads here: straight to its swap.
   const scanned = slots.find(({ id }) => id === search.get('slot'))
   const [doing, setDoing] = useState<Doing | null>(
@@ -55,6 +67,11 @@ function Printer({ page }: { page: Page }) {
   const worn = slots.flatMap(({ duty }) => duty ?? []).sort((a, b) => b.age / b.interval - a.age / a.interval)
   const next = [...worn].sort((a, b) => (a.dueDate ?? '9999').localeCompare(b.dueDate ?? '9999') || a.left - b.left)[0]
   const maySwap = may('swap parts')
+  const { me, has, ask } = useSignedOff()
+  const signOffFor = (slotKind: string) => {
+    const needed = signOffForSlot(slotKind)
+    return needed && me && !has(me, needed, page.modelId) ? needed : null
+  }
   return (
     <>
       <div className={classes.head}>
@@ -94,7 +111,12 @@ function Printer({ page }: { page: Page }) {
         </div>
       </div>
       <div className={classes.buttons}>
-        {may('count hours') && <Button onClick={() => setDoing({ what: 'count' })}>Count hours</Button>}
+        {state === 'in service' && <BeforePrint printerId={id} />}
+        {may('count hours') && (
+          <Button variant="default" onClick={() => setDoing({ what: 'count' })}>
+            Count hours
+          </Button>
+        )}
         {maySwap && (
           <Button variant="default" onClick={() => setDoing({ what: 'swap', slotId: null })}>
             Swap part
@@ -102,6 +124,9 @@ function Printer({ page }: { page: Page }) {
         )}
         <Button variant="default" onClick={() => setDoing({ what: 'note' })}>
           Note
+        </Button>
+        <Button variant="default" onClick={() => setDoing({ what: 'fault' })}>
+          Report a fault
         </Button>
         {job && may('report jobs') && (
           <Button variant="default" onClick={() => setDoing({ what: 'finish' })}>
@@ -119,6 +144,15 @@ function Printer({ page }: { page: Page }) {
             {state === 'on hold' && may('release a printer') && (
               <Menu.Item onClick={() => setDoing({ what: 'hold' })}>Release</Menu.Item>
             )}
+            {state === 'on hold' && (
+              <Menu.Item component="a" href={`/api/reports/hold-tag/${id}`} target="_blank">
+                Tag to hang on it (PDF)
+              </Menu.Item>
+            )}
+            {state === 'on hold' && may('remove guards') && (
+              <Menu.Item onClick={() => setDoing({ what: 'guard' })}>Take a guard off</Menu.Item>
+            )}
+            {may('make duties') && <Menu.Item onClick={() => setDoing({ what: 'duty' })}>Make a duty</Menu.Item>}
             {maySwap &&
               kits.map(({ name: kit }) => (
                 <Menu.Item key={kit} onClick={() => setDoing({ what: 'kit', kit })}>
@@ -148,7 +182,7 @@ function Printer({ page }: { page: Page }) {
       </div>
       {!maySwap && (
         <p className="quiet">
-          Changing parts is for technicians and leads. If something is wrong, write a note: they see it at once.
+          Changing parts is for technicians and leads. If something is wrong, report a fault: they see it at once.
         </p>
       )}
 
@@ -164,15 +198,25 @@ function Printer({ page }: { page: Page }) {
           h{job.plannedMetres !== null && ` and ${number(job.plannedMetres, 3)} m`}.
         </p>
       )}
+      {view !== 'Checks' && <ChecksDue printerId={id} className={classes.notice} />}
+      <Enclosure printer={printer} />
+      <AtWork people={atWork} />
+      <Present printerId={id} doing={doing ? 'filling in a form' : 'on its page'} />
+      <ReturnToService printer={printer} />
+      <OpenFaults faults={faults} duties={madeDuties} />
       {view === 'Wear and log' && <HourRibbon page={page} />}
-      <SegmentedControl
-        data={[...views]}
-        value={view}
-        onChange={(next) => setSearch(next === 'Wear and log' ? {} : { view: next }, { replace: true })}
-        aria-label="What to show of this printer"
-        mt="sm"
-        mb="sm"
-      />
+      <div className={classes.views}>
+        <SegmentedControl
+          data={[...views]}
+          value={view}
+          onChange={(next) => setSearch(next === 'Wear and log' ? {} : { view: next }, { replace: true })}
+          aria-label="What to show of this printer"
+          mt="sm"
+          mb="sm"
+        />
+      </div>
+      {view === 'Checks' && <PrinterChecks printer={printer} />}
+      {view === 'Readings' && <PrinterReadings printer={printer} />}
       {view === 'As built' && <AsBuiltView printer={printer} />}
       {view === 'Counts' && <CountsView printer={printer} />}
       {view === 'Forecast' && <ForecastView printer={printer} />}
@@ -192,7 +236,7 @@ function Printer({ page }: { page: Page }) {
                     </span>
                     <span>
                       <StateMark state={duty.urgency} />
-                      {maySwap && (
+                      {maySwap && !signOffFor(duty.partType.slotKind) && (
                         <Button
                           size="compact-sm"
                           variant="default"
@@ -205,6 +249,15 @@ function Printer({ page }: { page: Page }) {
                       )}
                     </span>
                   </div>
+                  {maySwap && signOffFor(duty.partType.slotKind) && (
+                    <div className="quiet">
+                      To swap it is {signOffFor(duty.partType.slotKind)}. Ask one of:{' '}
+                      {ask([signOffFor(duty.partType.slotKind)!], page.modelId)
+                        .slice(0, 3)
+                        .join(', ') || 'nobody here'}
+                      .
+                    </div>
+                  )}
                   <WearBar duty={duty} />
                   <div className={classes.due}>
                     {duty.left <= 0
@@ -217,13 +270,16 @@ function Printer({ page }: { page: Page }) {
           </section>
           <section aria-labelledby="log">
             <h2 id="log">Log of {name}</h2>
-            <EntryList printerId={id} pageSize={15} showPrinter={false} />
+            <EntryList filter={{ printer: id }} pageSize={15} showPrinter={false} />
           </section>
         </div>
       )}
 
       {doing?.what === 'count' && <CountForm printer={printer} onClose={close} />}
       {doing?.what === 'note' && <NoteForm printer={printer} onClose={close} />}
+      {doing?.what === 'fault' && <FaultForm printer={printer} onClose={close} />}
+      {doing?.what === 'duty' && <DutyForm printer={printer} onClose={close} />}
+      {doing?.what === 'guard' && <GuardForm printer={printer} onClose={close} />}
       {doing?.what === 'hold' && <HoldForm printer={printer} onClose={close} />}
       {doing?.what === 'kit' && <SwapKitForm page={page} kitName={doing.kit} onClose={close} />}
       {doing?.what === 'move' && <MovePartForm page={page} onClose={close} />}
@@ -231,5 +287,16 @@ function Printer({ page }: { page: Page }) {
       {doing?.what === 'finish' && job && <FinishJobForm printer={printer} job={job} onClose={close} />}
       {doing?.what === 'swap' && <SwapPartForm page={page} slotId={doing.slotId} onClose={close} />}
     </>
+  )
+}
+
+/** Who is at work on it now. */
+function AtWork({ people }: { people: Page['atWork'] }) {
+  const { nowMs } = useSession()
+  if (people.length === 0) return null
+  return (
+    <p role="note" className={classes.notice}>
+      {people.map(({ who, since }) => `${who} is at work on it, begun ${ago(since, nowMs())}`).join('; ')}.
+    </p>
   )
 }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import useSWR from 'swr'
 import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
+import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/WhenField.tsx'
@@ -20,6 +21,10 @@ export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kit
   const [note, setNote] = useState('')
   const [at, setAt] = useState<string>()
   const [missing, setMissing] = useState<string | null>(null)
+  const hands = useHandsOn(
+    members.map(({ kind }) => kind),
+    page.modelId,
+  )
   const onSubmit = () => {
     const swaps = members.map(({ id, duty }) => ({
       slotId: id,
@@ -29,12 +34,14 @@ export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kit
     }))
     const open = swaps.findIndex(({ removalReason, partTypeId }) => !removalReason || !partTypeId)
     if (open >= 0) return setMissing(`Say why the old part comes out of ${members[open]!.name}, and what goes in.`)
+    if (!hands.isReady) return setMissing(hands.notReady)
     setMissing(null)
     void submit({
       kind: 'swap-kit',
       printerId: printer.id,
       kit: kit.name,
       swaps: swaps.map((swap) => ({ ...swap, removalReason: swap.removalReason!, partTypeId: swap.partTypeId! })),
+      ...hands.confirmed,
       ...(note.trim() ? { note: note.trim() } : {}),
       ...(at ? { at } : {}),
     })
@@ -49,6 +56,7 @@ export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kit
       onSubmit={onSubmit}
     >
       <Caution slotKinds={members.map(({ kind }) => kind)} />
+      {hands.field}
       {members.map(({ id, name, kind, duty }) => (
         <fieldset key={id} style={{ border: '1px solid var(--rule)', margin: '8px 0', padding: '4px 12px 12px' }}>
           <legend>

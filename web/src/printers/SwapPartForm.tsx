@@ -3,6 +3,7 @@ import { useState } from 'react'
 import useSWR from 'swr'
 import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
+import { useHandsOn } from '../people/useHandsOn.tsx'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -22,10 +23,13 @@ const hints: Record<RemovalReason, string> = {
 export function SwapPartForm({
   page,
   slotId,
+  faultId,
   onClose,
 }: {
   page: PrinterPage
   slotId: string | null
+  /** The fault that it is changed for. */
+  faultId?: string
   onClose: () => void
 }) {
   const { site } = useSession()
@@ -38,12 +42,17 @@ export function SwapPartForm({
   const [at, setAt] = useState<string>()
   const slot = slots.find(({ id }) => id === chosen)
   const { submit, problem, fields, busy } = useAction(`${printer.name}: ${slot?.name ?? 'part'} swapped`, onClose)
+  const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const partTypeId = picked ?? slot?.duty?.partType.id ?? null
   const [missing, setMissing] = useState<string | null>(null)
 
   const onSubmit = () => {
     if (!slot || !reason || !partTypeId) {
       setMissing(!slot ? 'Choose the slot.' : !reason ? 'Say why the old part comes out.' : 'Choose the new part.')
+      return
+    }
+    if (!hands.isReady) {
+      setMissing(hands.notReady)
       return
     }
     setMissing(null)
@@ -54,6 +63,8 @@ export function SwapPartForm({
       ...(slot.duty ? { fittingId: slot.duty.fittingId } : {}),
       removalReason: reason,
       partTypeId,
+      ...(faultId ? { faultId } : {}),
+      ...hands.confirmed,
       ...(note.trim() ? { note: note.trim() } : {}),
       ...(at ? { at } : {}),
     })
@@ -80,6 +91,7 @@ export function SwapPartForm({
         data-autofocus={slotId ? undefined : true}
       />
       {slot && <Caution slotKinds={[slot.kind]} />}
+      {hands.field}
       {slot?.duty && (
         <p style={{ margin: '8px 0' }}>
           In place: {slot.duty.partType.name}, {amount(slot.duty.age, slot.duty.clock)} old.

@@ -1,7 +1,8 @@
-import { Button, PasswordInput, TextInput } from '@mantine/core'
+import { Button, Checkbox, PasswordInput, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
-import { call, Refused } from '../ui/api.ts'
+import { starterSet } from '../checks/starterSet.ts'
+import { call, Refused, sendTogether } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 
 /** The first page of an empty site: its name, and its first lead. */
@@ -14,6 +15,7 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
       displayName: '',
       name: '',
       pin: '',
+      withChecks: true,
     },
   })
   const [problem, setProblem] = useState<unknown>(null)
@@ -22,7 +24,10 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
     setBusy(true)
     setProblem(null)
     try {
-      await call('POST', '/api/first-run', values)
+      const { withChecks, ...site } = values
+      await call('POST', '/api/first-run', site)
+      // When this fails the site is open all the same, and the Checks screen offers the set again.
+      if (withChecks) await sendTogether(starterSet(new Date().toISOString())).catch(() => undefined)
       onOpened()
     } catch (error) {
       if (error instanceof Refused) form.setErrors(error.fields)
@@ -31,7 +36,11 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
       setBusy(false)
     }
   })
-  const field = (name: keyof typeof form.values) => ({ required: true, mt: 'sm', ...form.getInputProps(name) })
+  const field = (name: Exclude<keyof typeof form.values, 'withChecks'>) => ({
+    required: true,
+    mt: 'sm',
+    ...form.getInputProps(name),
+  })
   return (
     <form onSubmit={submit}>
       <TextInput label="Name of the workshop" {...field('siteName')} />
@@ -45,6 +54,13 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
         autoComplete="new-password"
         size="md"
         {...field('pin')}
+      />
+      <Checkbox
+        mt="md"
+        size="md"
+        label="Begin with the starter set of checks"
+        description="Common practice of the trade; everything in it can be changed."
+        {...form.getInputProps('withChecks', { type: 'checkbox' })}
       />
       <Problem error={problem} />
       <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>

@@ -1,6 +1,7 @@
 import { ActionIcon, Menu, Modal, Switch, Table, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { useDisclosure, useHotkeys } from '@mantine/hooks'
 import {
+  IconAlertHexagon,
   IconBook2,
   IconChecklist,
   IconFileCheck,
@@ -10,17 +11,21 @@ import {
   IconUser,
 } from '@tabler/icons-react'
 import { useState, type ReactNode } from 'react'
-import { NavLink, useNavigate } from 'react-router'
+import { Link, NavLink, useNavigate } from 'react-router'
 import { useSWRConfig } from 'swr'
+import { useNoticeBoard } from '../logbook/useNoticeBoard.ts'
+import { PinForm } from '../people/PinForm.tsx'
 import { call } from '../ui/api.ts'
 import { useSession } from './session.ts'
 import classes from './Shell.module.css'
 import { shortcuts, shortcutsAreOn, switchShortcuts } from './shortcuts.ts'
+import { useSendOutbox } from './useOutbox.ts'
 import { useLive } from './useLive.ts'
 
 const places = [
   { to: '/floor', name: 'Floor', Icon: IconLayoutGrid },
   { to: '/round', name: 'Round', Icon: IconChecklist },
+  { to: '/faults', name: 'Faults', Icon: IconAlertHexagon },
   { to: '/job-file', name: 'Job file', Icon: IconFileCheck },
   { to: '/lives', name: 'Lives', Icon: IconTimeline },
   { to: '/logbook', name: 'Logbook', Icon: IconBook2 },
@@ -30,6 +35,10 @@ const places = [
 /** What stands around every screen: the way about, who is signed in, and whether the line is up. */
 export function Shell({ children }: { children: ReactNode }) {
   const connected = useLive()
+  const unread = useNoticeBoard().data?.unread ?? 0
+  const outbox = useSendOutbox(connected)
+  const waiting = outbox.filter(({ state }) => state === 'waiting').length
+  const refused = outbox.filter(({ state }) => state === 'refused').length
   const navigate = useNavigate()
   const { site } = useSession()
   const [helpIsOpen, help] = useDisclosure()
@@ -53,6 +62,11 @@ export function Shell({ children }: { children: ReactNode }) {
             <NavLink key={to} to={to} className={({ isActive }) => `${classes.place} ${isActive ? classes.here : ''}`}>
               <Icon size={20} stroke={1.7} aria-hidden />
               {name}
+              {to === '/logbook' && unread > 0 && (
+                <span className={classes.unread} aria-label={`${unread} unread for you`}>
+                  {unread}
+                </span>
+              )}
             </NavLink>
           ))}
         </nav>
@@ -60,7 +74,17 @@ export function Shell({ children }: { children: ReactNode }) {
       </header>
       {!connected && (
         <p role="status" className={classes.offline}>
-          No connection. You see what was known when it was lost; nothing can be recorded until it is back.
+          No connection. You see what was known when it was lost. What you record waits on this device and goes out when
+          it is back. {waiting > 0 && <Link to="/outbox">{waiting} waiting</Link>}
+        </p>
+      )}
+      {connected && waiting + refused > 0 && (
+        <p role="status" className={classes.offline}>
+          <Link to="/outbox">
+            {[waiting > 0 && `${waiting} waiting to be sent`, refused > 0 && `${refused} refused`]
+              .filter(Boolean)
+              .join(', ')}
+          </Link>
         </p>
       )}
       <main id="main" className={classes.main}>
@@ -76,33 +100,43 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
   const { mutate } = useSWRConfig()
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme()
+  const [changing, setChanging] = useState(false)
   const signOut = async () => {
     await call('DELETE', '/api/session').catch(() => undefined)
+    if ('caches' in window)
+      for (const name of await caches.keys()) if (name.startsWith('read-')) await caches.delete(name)
     await mutate(() => true, undefined) // nothing of the last person stays on the screen
   }
   return (
-    <Menu position="bottom-end">
-      <Menu.Target>
-        <ActionIcon
-          variant="subtle"
-          size="xl"
-          aria-label={`Signed in as ${person.displayName}, ${person.role}`}
-          color="var(--ink)"
-        >
-          <IconUser size={22} stroke={1.7} aria-hidden />
-        </ActionIcon>
-      </Menu.Target>
-      <Menu.Dropdown>
-        <Menu.Label>
-          {person.displayName}, {person.role}
-        </Menu.Label>
-        <Menu.Item onClick={() => setColorScheme(scheme === 'dark' ? 'light' : 'dark')}>
-          {scheme === 'dark' ? 'Light' : 'Dark'} screen
-        </Menu.Item>
-        <Menu.Item onClick={onHelp}>Keyboard shortcuts (?)</Menu.Item>
-        <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
-      </Menu.Dropdown>
-    </Menu>
+    <>
+      <Menu position="bottom-end">
+        <Menu.Target>
+          <ActionIcon
+            variant="subtle"
+            size="xl"
+            aria-label={`Signed in as ${person.displayName}, ${person.role}`}
+            color="var(--ink)"
+          >
+            <IconUser size={22} stroke={1.7} aria-hidden />
+          </ActionIcon>
+        </Menu.Target>
+        <Menu.Dropdown>
+          <Menu.Label>
+            {person.displayName}, {person.role}
+          </Menu.Label>
+          <Menu.Item onClick={() => setColorScheme(scheme === 'dark' ? 'light' : 'dark')}>
+            {scheme === 'dark' ? 'Light' : 'Dark'} screen
+          </Menu.Item>
+          <Menu.Item component={Link} to="/outbox">
+            Waiting on this device
+          </Menu.Item>
+          <Menu.Item onClick={() => setChanging(true)}>Change your PIN</Menu.Item>
+          <Menu.Item onClick={onHelp}>Keyboard shortcuts (?)</Menu.Item>
+          <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+        </Menu.Dropdown>
+      </Menu>
+      {changing && <PinForm onClose={() => setChanging(false)} />}
+    </>
   )
 }
 

@@ -1,6 +1,7 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
+import { Link, useLocation } from 'react-router'
 import useSWR from 'swr'
 import type { Welcome } from '@diatribon/contract'
 import { call } from '../ui/api.ts'
@@ -11,6 +12,9 @@ import classes from './SignInPage.module.css'
 /** The way in: name and PIN, or opening the book of an empty site. */
 export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
   const { data: welcome, mutate } = useSWR<Welcome>('/api/welcome')
+  // At the page of a printer nobody needs an account to say what is wrong.
+  const printerId = /^\/printers\/([0-9a-f-]{36})/.exec(useLocation().pathname)?.[1]
+  const label = printerId?.replaceAll('-', '').slice(0, 12)
   const empty = welcome && welcome.siteName === null
   return (
     <main className={classes.page}>
@@ -26,7 +30,14 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
             }}
           />
         ) : (
-          <SignInForm demo={welcome?.demo ?? null} onSignedIn={onSignedIn} />
+          <>
+            <SignInForm demo={welcome?.demo ?? null} onSignedIn={onSignedIn} />
+            {label && (
+              <p>
+                <Link to={`/report/${label}`}>Report a fault without signing in</Link>
+              </p>
+            )}
+          </>
         )}
       </div>
     </main>

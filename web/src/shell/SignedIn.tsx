@@ -1,14 +1,22 @@
 import { useMemo, type ReactNode } from 'react'
 import useSWR from 'swr'
 import type { Session } from '@diatribon/contract'
-import { Refused, read } from '../ui/api.ts'
+import { callWithHeaders, Refused } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
+import { newKey } from '../ui/newKey.ts'
 import { SessionContext, type SessionHere } from './session.ts'
 import { SignInPage } from './SignInPage.tsx'
 
+const offsetKept = 'diatribon-offset-ms'
+
+/** Who is signed in, and by how much the server's clock differs. Without a line the last answer is read, with the difference as it was then. */
 const sessionHere = async (path: string): Promise<SessionHere> => {
-  const session = await read<Session>(path)
-  return { ...session, offsetMs: Date.parse(session.now) - Date.now() }
+  const asked = newKey()
+  const { answer: session, headers } = await callWithHeaders<Session>('GET', path, { 'x-asked': asked })
+  if (headers.get('x-asked') !== asked) return { ...session, offsetMs: Number(localStorage.getItem(offsetKept) ?? 0) }
+  const offsetMs = Date.parse(session.now) - Date.now()
+  localStorage.setItem(offsetKept, String(offsetMs))
+  return { ...session, offsetMs }
 }
 
 /** Shows its children to a signed-in person, else the way in. The address stays: after sign-in you are where you meant to go. */

@@ -4,16 +4,20 @@ import type { Area, LiveNotice } from '@diatribon/contract'
 import { openLiveStream } from './liveStream.ts'
 
 /** Which addresses show an area. */
-const addresses: Record<Area, string> = {
-  printers: '/api/printers',
-  hours: '/api/printers',
-  parts: '/api/parts',
-  lives: '/api/lives',
-  plan: '/api/plan',
-  logbook: '/api/logbook',
-  people: '/api/session',
-  stores: '/api/stores',
-  readings: '/api/printers',
+const addresses: Record<Area, string[]> = {
+  checks: ['/api/checks'],
+  printers: ['/api/printers'],
+  hours: ['/api/printers'],
+  parts: ['/api/parts'],
+  lives: ['/api/lives'],
+  plan: ['/api/plan'],
+  logbook: ['/api/logbook'],
+  people: ['/api/session', '/api/people', '/api/faults'],
+  stores: ['/api/stores'],
+  readings: ['/api/readings', '/api/printers'],
+  faults: ['/api/faults', '/api/printers'],
+  notices: ['/api/notices'],
+  presence: ['/api/presence'],
 }
 
 const listeners = new Set<(notice: LiveNotice) => void>()
@@ -34,7 +38,7 @@ export function useLive(): boolean {
   useEffect(
     () =>
       openLiveStream((notice) => {
-        const paths = notice.areas.map((area) => addresses[area])
+        const paths = notice.areas.flatMap((area) => addresses[area])
         void mutate((key) => typeof key === 'string' && paths.some((path) => key.startsWith(path)))
         for (const listener of listeners) listener(notice)
       }, setConnected),

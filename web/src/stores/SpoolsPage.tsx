@@ -11,7 +11,8 @@ import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
-import { newKey, useAction } from '../ui/useAction.ts'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
 import { ago, number } from '../ui/words.ts'
 
 /** Spools of filament, and how much is left on each. */

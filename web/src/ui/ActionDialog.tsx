@@ -1,6 +1,8 @@
 import { Button, Modal } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import type { FormEvent, ReactNode } from 'react'
+import { useSWRConfig } from 'swr'
+import { Refused } from './api.ts'
 import { Problem } from './Problem.tsx'
 
 interface Props {
@@ -16,6 +18,7 @@ interface Props {
 
 /** The sheet in which an action is filled in; the whole screen on a phone. */
 export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, children }: Props) {
+  const { mutate } = useSWRConfig()
   const phone = useMediaQuery('(max-width: 48em)')
   const submit = (event: FormEvent) => {
     event.preventDefault()
@@ -34,6 +37,18 @@ export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, ch
       <form onSubmit={submit}>
         {children}
         <Problem error={problem} />
+        {problem instanceof Refused && problem.status === 409 && (
+          <Button
+            variant="default"
+            size="sm"
+            onClick={() => {
+              void mutate((key) => typeof key === 'string' && key.startsWith('/api/'))
+              onClose()
+            }}
+          >
+            Close, and show what is true now
+          </Button>
+        )}
         <div style={{ display: 'flex', gap: 10, justifyContent: 'flex-end', marginTop: 18 }}>
           <Button variant="default" onClick={onClose} size="md">
             Cancel

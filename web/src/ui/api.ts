@@ -1,4 +1,4 @@
-import type { Action, Recorded, RefusalBody } from '@diatribon/contract'
+import type { Action, ActionResult, Attachment, Recorded, RefusalBody } from '@diatribon/contract'
 
 /** The server said no: its sentence, and the fields to put right. */
 export class Refused extends Error {
@@ -20,13 +20,28 @@ export class NoConnection extends Error {
 }
 
 export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
+  return (await callWithHeaders<T>(method, path, {}, body)).answer
+}
+
+/** As `call`, with headers to send and those of the answer. */
+export async function callWithHeaders<T>(
+  method: string,
+  path: string,
+  headers: Record<string, string>,
+  body?: unknown,
+): Promise<{ answer: T; headers: Headers }> {
   const response = await fetch(path, {
     method,
-    headers: body === undefined ? {} : { 'content-type': 'application/json' },
+    headers: { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
     body: body === undefined ? undefined : JSON.stringify(body),
   }).catch(() => {
     throw new NoConnection()
   })
+  return { answer: await answerOf<T>(response), headers: response.headers }
+}
+
+/** @throws Refused with the server's sentence */
+async function answerOf<T>(response: Response): Promise<T> {
   if (response.status === 204) return undefined as T
   const answer: unknown = await response.json().catch(() => null)
   if (response.ok) return answer as T
@@ -46,4 +61,24 @@ export const read = <T>(path: string) => call<T>('GET', path)
 export async function send(action: Action): Promise<Recorded> {
   const { entry } = await call<{ entry: Recorded }>('POST', '/api/actions', action)
   return entry
+}
+
+/** Sends actions of which all are recorded or none. @throws Refused with the reason of the first that was refused for itself */
+export async function sendTogether(actions: Action[]): Promise<void> {
+  const { results } = await call<{ results: ActionResult[] }>('POST', '/api/actions', { together: true, actions })
+  const refused = results.filter((result) => !result.ok)
+  const first = refused.find(({ error }) => error.code !== 'others-refused') ?? refused[0]
+  if (first) throw new Refused(first.status, first.error.code, first.error.message, first.error.fields)
+}
+
+/** Sends a photo as it is; the server downscales it. */
+export async function sendPhoto(file: Blob, path = '/api/attachments'): Promise<Attachment> {
+  const response = await fetch(path, {
+    method: 'POST',
+    headers: { 'content-type': file.type || 'application/octet-stream' },
+    body: file,
+  }).catch(() => {
+    throw new NoConnection()
+  })
+  return answerOf(response)
 }

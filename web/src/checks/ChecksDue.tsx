@@ -1,0 +1,17 @@
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { PrinterChecks } from '@diatribon/contract'
+import { dueWords } from './turnWords.ts'
+
+/** What must be looked at now, in one line under the printer's name. */
+export function ChecksDue({ printerId, className }: { printerId: string; className?: string }) {
+  const { data } = useSWR<PrinterChecks>(`/api/printers/${printerId}/checks`)
+  const due = data?.turns.filter(({ urgency }) => urgency === 'overdue') ?? []
+  if (due.length === 0) return null
+  return (
+    <p role="note" className={className}>
+      <b>To be checked now:</b> {due.map((turn) => `${turn.checkType.name} (${dueWords(turn)})`).join(', ')}.{' '}
+      <Link to={`/printers/${printerId}?view=Checks`}>To its checks</Link>
+    </p>
+  )
+}

@@ -1,0 +1,328 @@
+import { Button, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { CheckType, ReadingKind, Upset } from '@diatribon/contract'
+import { ReadingKindForm } from '../readings/ReadingKindForm.tsx'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import table from '../ui/Table.module.css'
+import { useAction } from '../ui/useAction.ts'
+import { number } from '../ui/words.ts'
+import classes from './Check.module.css'
+import { starterSet } from './starterSet.ts'
+import { turnsWords } from './turnWords.ts'
+import { UpsetForm } from './UpsetForm.tsx'
+
+/** The checks as data: steps and turns, what a change upsets, and what is measured. */
+export function ChecksPage() {
+  const types = useSWR<CheckType[]>('/api/checks/types')
+  return (
+    <>
+      <h1>Checks</h1>
+      <p className="quiet" style={{ margin: '2px 0 0' }}>
+        What is looked at, when, and by whom. What was done keeps the steps of its day.
+      </p>
+      <AsyncView of={types}>
+        {(rows) =>
+          rows.length === 0 ? (
+            <StarterSet />
+          ) : (
+            <>
+              <Types types={rows} />
+              <Upsets types={rows} />
+              <ReadingKinds />
+            </>
+          )
+        }
+      </AsyncView>
+    </>
+  )
+}
+
+/** A set to begin with, all of which can be changed. */
+function StarterSet() {
+  const { may, nowMs } = useSession()
+  const { submit, problem, busy } = useAction('The starter set is in the book', () => undefined)
+  return (
+    <Nothing title="No checks yet.">
+      <p>
+        The starter set holds the usual looks and services, what a change upsets, and the usual readings. It is common
+        practice, no rule: change what does not fit your machines, and the maker’s manual comes first.
+      </p>
+      {may('keep the checks') && (
+        <>
+          <Button loading={busy} onClick={() => void submit(starterSet(new Date(nowMs()).toISOString()))}>
+            Bring in the starter set
+          </Button>{' '}
+          <Button variant="default" component={Link} to="/checks/new">
+            Write your own
+          </Button>
+        </>
+      )}
+      <Problem error={problem} />
+    </Nothing>
+  )
+}
+
+function Types({ types }: { types: CheckType[] }) {
+  const { may } = useSession()
+  const [retiring, setRetiring] = useState<CheckType | null>(null)
+  const edits = may('keep the checks')
+  const sorted = [...types].sort((a, b) => Number(a.retired) - Number(b.retired))
+  return (
+    <section aria-labelledby="types">
+      <div className={classes.head} style={{ marginTop: '1rem' }}>
+        <h2 id="types" style={{ flex: 1 }}>
+          Checks
+        </h2>
+        {edits && (
+          <Button size="sm" component={Link} to="/checks/new">
+            New check
+          </Button>
+        )}
+      </div>
+      <DataTable label="Checks">
+        <thead>
+          <tr>
+            <th>Check</th>
+            <th>Turn</th>
+            <th>Steps</th>
+            <th>Who</th>
+            {edits && (
+              <th>
+                <span className="unseen">Actions</span>
+              </th>
+            )}
+          </tr>
+        </thead>
+        <tbody>
+          {sorted.map((type) => {
+            const { id, content, retired, version } = type
+            return (
+              <tr key={id}>
+                <th scope="row">
+                  <Link to={`/checks/${id}`}>{content.name}</Link>
+                  <div className="quiet">
+                    {retired ? 'retired, ' : ''}version {version}
+                    {content.beforePrint && ', before each print'}
+                  </div>
+                </th>
+                <td>{turnsWords(content.turns)}</td>
+                <td>
+                  {content.steps.length}, {number(content.minutes)} min
+                </td>
+                <td>
+                  {content.role}
+                  {content.signOff && `, signed off for ${content.signOff}`}
+                </td>
+                {edits && (
+                  <td className={table.right}>
+                    <Button
+                      size="compact-sm"
+                      variant="subtle"
+                      component={Link}
+                      to={`/checks/new?copy=${id}`}
+                      aria-label={`Copy ${content.name}`}
+                    >
+                      Copy
+                    </Button>
+                    <Button
+                      size="compact-sm"
+                      variant="subtle"
+                      onClick={() => setRetiring(type)}
+                      aria-label={`${retired ? 'Bring back' : 'Retire'} ${content.name}`}
+                    >
+                      {retired ? 'Bring back' : 'Retire'}
+                    </Button>
+                  </td>
+                )}
+              </tr>
+            )
+          })}
+        </tbody>
+      </DataTable>
+      {retiring && <RetireCheckForm type={retiring} onClose={() => setRetiring(null)} />}
+    </section>
+  )
+}
+
+function RetireCheckForm({ type, onClose }: { type: CheckType; onClose: () => void }) {
+  const { id, content, retired } = type
+  const { submit, problem, fields, busy } = useAction(`${content.name}: ${retired ? 'back' : 'retired'}`, onClose)
+  const [reason, setReason] = useState('')
+  return (
+    <ActionDialog
+      title={`${retired ? 'Bring back' : 'Retire'}: ${content.name}`}
+      verb={retired ? 'Bring back' : 'Retire'}
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'retire-check-type', checkTypeId: id, retired: !retired, reason })}
+    >
+      <Textarea
+        label="Why?"
+        description={retired ? 'Its turns count from now.' : 'It is no longer asked for; what was done stays.'}
+        required
+        autosize
+        minRows={2}
+        maxLength={500}
+        data-autofocus
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={fields.reason}
+      />
+    </ActionDialog>
+  )
+}
+
+function Upsets({ types }: { types: CheckType[] }) {
+  const { may } = useSession()
+  const upsets = useSWR<Upset[]>('/api/checks/upsets')
+  const [editing, setEditing] = useState<Upset | 'new' | null>(null)
+  const edits = may('keep the checks')
+  const nameOf = (id: string) => types.find((type) => type.id === id)?.content.name ?? 'a check'
+  return (
+    <section aria-labelledby="upsets">
+      <div className={classes.head} style={{ marginTop: '1.5rem' }}>
+        <h2 id="upsets" style={{ flex: 1 }}>
+          What a change upsets
+        </h2>
+        {edits && (
+          <Button size="sm" variant="default" onClick={() => setEditing('new')}>
+            New line
+          </Button>
+        )}
+      </div>
+      <AsyncView of={upsets}>
+        {(rows) => (
+          <DataTable label="What a change upsets">
+            <thead>
+              <tr>
+                <th>Changed</th>
+                <th>Check again</th>
+                <th>Also redo</th>
+                <th>Readings that begin anew</th>
+                {edits && (
+                  <th>
+                    <span className="unseen">Actions</span>
+                  </th>
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((row) => (
+                <tr key={row.id}>
+                  <th scope="row">
+                    {row.changed}
+                    <div className="quiet">{[...row.slotKinds, ...row.events].join(', ')}</div>
+                  </th>
+                  <td>{row.redo.map(nameOf).join(', ')}</td>
+                  <td>
+                    {row.also.join(', ')}
+                    {row.caution && (
+                      <div>
+                        <b aria-hidden>⚠ </b>
+                        {row.caution}
+                      </div>
+                    )}
+                  </td>
+                  <td>{row.restarts.join(', ')}</td>
+                  {edits && (
+                    <td className={table.right}>
+                      <Button
+                        size="compact-sm"
+                        variant="subtle"
+                        onClick={() => setEditing(row)}
+                        aria-label={`Change the line ${row.changed}`}
+                      >
+                        Change
+                      </Button>
+                    </td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </DataTable>
+        )}
+      </AsyncView>
+      {editing && (
+        <UpsetForm from={editing === 'new' ? null : editing} types={types} onClose={() => setEditing(null)} />
+      )}
+    </section>
+  )
+}
+
+function ReadingKinds() {
+  const { may } = useSession()
+  const kinds = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const [editing, setEditing] = useState<ReadingKind | 'new' | null>(null)
+  const edits = may('keep the checks')
+  const limits = ({ lower, upper, unit }: Pick<ReadingKind, 'lower' | 'upper' | 'unit'>) =>
+    lower === null && upper === null ? 'from its own history' : `${lower ?? 'none'} to ${upper ?? 'none'} ${unit}`
+  return (
+    <section aria-labelledby="kinds">
+      <div className={classes.head} style={{ marginTop: '1.5rem' }}>
+        <h2 id="kinds" style={{ flex: 1 }}>
+          Readings
+        </h2>
+        {edits && (
+          <Button size="sm" variant="default" onClick={() => setEditing('new')}>
+            New kind
+          </Button>
+        )}
+      </div>
+      <AsyncView of={kinds}>
+        {(rows) => (
+          <DataTable label="Kinds of readings">
+            <thead>
+              <tr>
+                <th>Reading</th>
+                <th>Unit</th>
+                <th>Limits</th>
+                <th>An adjustment</th>
+                {edits && (
+                  <th>
+                    <span className="unseen">Actions</span>
+                  </th>
+                )}
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((kind) => (
+                <tr key={kind.id}>
+                  <th scope="row">{kind.name}</th>
+                  <td>{kind.unit}</td>
+                  <td>
+                    {limits(kind)}
+                    {kind.models.length > 0 && (
+                      <div className="quiet">{kind.models.length} by model, from the maker</div>
+                    )}
+                  </td>
+                  <td>{kind.corrections === 'restart' ? 'begins it anew' : 'is its drift'}</td>
+                  {edits && (
+                    <td className={table.right}>
+                      <Button
+                        size="compact-sm"
+                        variant="subtle"
+                        onClick={() => setEditing(kind)}
+                        aria-label={`Change ${kind.name}`}
+                      >
+                        Change
+                      </Button>
+                    </td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </DataTable>
+        )}
+      </AsyncView>
+      {editing && <ReadingKindForm from={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
+    </section>
+  )
+}

@@ -1,0 +1,103 @@
+import { Button, Switch } from '@mantine/core'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { CheckSheet } from '@diatribon/contract'
+import { Problem } from '../ui/Problem.tsx'
+import { useAction, type FormAction } from '../ui/useAction.ts'
+import classes from './Check.module.css'
+import { OutOfLimit } from './OutOfLimit.tsx'
+import { resultOf } from './useSheet.ts'
+
+/** The look before a print: everything on one screen, one press when all is well. */
+export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
+  const navigate = useNavigate()
+  const { printer, content } = sheet
+  const { steps } = content
+  const [bad, setBad] = useState<string[]>([])
+  const { submit, problem, busy } = useAction(null, () => undefined)
+  const leave = useAction(`${content.name}: done`, () => void navigate(`/printers/${printer.id}`))
+  const of = { printerId: printer.id, sheetId: sheet.id }
+  const record = (): FormAction[] =>
+    steps
+      .filter(({ id }) => !resultOf(sheet, id) || resultOf(sheet, id)!.done === bad.includes(id))
+      .map(({ id }) => ({ kind: 'record-step', ...of, stepId: id, done: !bad.includes(id) }))
+  const finish: FormAction = { kind: 'finish-check', ...of }
+  const out = steps.flatMap((step) => {
+    const result = resultOf(sheet, step.id)
+    return result?.isOut ? [{ step, result }] : []
+  })
+  return (
+    <div className={classes.sheet}>
+      {out.length === 0 ? (
+        <>
+          <ol className={classes.list}>
+            {steps.map(({ id, title, how }) => (
+              <li key={id}>
+                <div className={classes.quick}>
+                  <span>
+                    <b>{title}</b>
+                    <br />
+                    <span className="quiet">{how}</span>
+                  </span>
+                  <Switch
+                    size="lg"
+                    aria-label={`${title}: not in order`}
+                    label={bad.includes(id) ? 'Not so' : ''}
+                    color="red"
+                    checked={bad.includes(id)}
+                    onChange={({ currentTarget: { checked } }) =>
+                      setBad(checked ? [...bad, id] : bad.filter((other) => other !== id))
+                    }
+                  />
+                </div>
+              </li>
+            ))}
+          </ol>
+          <p className="quiet">Switch on what is not so.</p>
+          <Problem error={problem ?? leave.problem} />
+          <div className={classes.big}>
+            {bad.length === 0 ? (
+              <Button
+                size="xl"
+                loading={leave.busy}
+                disabled={!sheet.mayDo.may}
+                onClick={() => void leave.submit([...record(), finish])}
+              >
+                All is well
+              </Button>
+            ) : (
+              <Button size="xl" loading={busy} disabled={!sheet.mayDo.may} onClick={() => void submit(record())}>
+                Keep: {bad.length} not so
+              </Button>
+            )}
+          </div>
+        </>
+      ) : (
+        <>
+          {out.map(({ step, result }) => (
+            <div key={step.id}>
+              <b>{step.title}</b>
+              <OutOfLimit
+                sheet={sheet}
+                step={step}
+                result={result}
+                onAgain={() => void submit({ kind: 'record-step', ...of, stepId: step.id, done: true })}
+              />
+            </div>
+          ))}
+          <Problem error={problem ?? leave.problem} />
+          <div className={classes.big}>
+            <Button
+              size="xl"
+              loading={leave.busy}
+              disabled={!sheet.mayDo.may}
+              onClick={() => void leave.submit(finish)}
+            >
+              Finish the check
+            </Button>
+          </div>
+        </>
+      )}
+    </div>
+  )
+}

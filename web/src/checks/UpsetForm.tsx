@@ -1,0 +1,152 @@
+import { Button, Group, MultiSelect, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import {
+  printerEvents,
+  signOffs,
+  type CheckType,
+  type PartType,
+  type PrinterEvent,
+  type ReadingKind,
+  type SignOff,
+  type Upset,
+} from '@diatribon/contract'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
+
+/** A line of what a change upsets. */
+export function UpsetForm({ from, types, onClose }: { from: Upset | null; types: CheckType[]; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Set', onClose)
+  const { data: parts = [] } = useSWR<PartType[]>('/api/parts')
+  const { data: kinds = [] } = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const [upsetId] = useState(() => from?.id ?? newKey())
+  const [line, setLine] = useState<Omit<Upset, 'id'>>(() =>
+    from
+      ? { ...from }
+      : {
+          changed: '',
+          slotKinds: [],
+          events: [],
+          redo: [],
+          restarts: [],
+          also: [],
+          caution: null,
+          waitHours: 0,
+          waitFor: null,
+          signOff: null,
+        },
+  )
+  const set = (change: Partial<Upset>) => setLine({ ...line, ...change })
+  const { changed, slotKinds, events, redo, restarts, also, caution, waitHours, waitFor, signOff } = line
+  const action = {
+    kind: 'set-upset' as const,
+    upsetId,
+    changed,
+    slotKinds,
+    events,
+    redo,
+    restarts,
+    also,
+    caution: caution?.trim() ? caution.trim() : null,
+    waitHours,
+    waitFor: waitHours > 0 && waitFor?.trim() ? waitFor.trim() : null,
+    signOff,
+  }
+  return (
+    <ActionDialog
+      title={from ? `Change: ${from.changed}` : 'What a change upsets'}
+      verb="Set"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit(action)}
+    >
+      <TextInput
+        label="What is changed"
+        required
+        maxLength={120}
+        data-autofocus
+        value={changed}
+        onChange={(e) => set({ changed: e.currentTarget.value })}
+        error={fields.changed}
+      />
+      <TagsInput
+        label="Kinds of slots whose part is changed"
+        mt="sm"
+        data={[...new Set(parts.map(({ slotKind }) => slotKind))]}
+        value={slotKinds}
+        onChange={(next) => set({ slotKinds: next })}
+      />
+      <MultiSelect
+        label="Or what happens"
+        mt="sm"
+        data={[...printerEvents]}
+        value={events}
+        onChange={(next) => set({ events: next as PrinterEvent[] })}
+      />
+      <MultiSelect
+        label="Checks that are due then"
+        mt="sm"
+        searchable
+        data={types.filter(({ retired }) => !retired).map(({ id, content }) => ({ value: id, label: content.name }))}
+        value={redo}
+        onChange={(next) => set({ redo: next })}
+      />
+      <MultiSelect
+        label="Readings that begin anew"
+        mt="sm"
+        searchable
+        data={kinds.map(({ name }) => name)}
+        value={restarts}
+        onChange={(next) => set({ restarts: next })}
+      />
+      <TagsInput label="What else is to be redone" mt="sm" value={also} onChange={(next) => set({ also: next })} />
+      <Textarea
+        label="Caution (optional)"
+        mt="sm"
+        autosize
+        maxLength={500}
+        value={caution ?? ''}
+        onChange={(e) => set({ caution: e.currentTarget.value })}
+      />
+      <Group grow mt="sm" align="end">
+        <FigureField
+          label="Hours to wait before it is used"
+          mt={0}
+          min={0}
+          value={waitHours}
+          onChange={(next) => set({ waitHours: next ?? 0 })}
+          error={fields.waitHours}
+        />
+        <TextInput
+          label="What for"
+          maxLength={200}
+          disabled={waitHours === 0}
+          value={waitFor ?? ''}
+          onChange={(e) => set({ waitFor: e.currentTarget.value })}
+        />
+      </Group>
+      <Select
+        label="Sign-off without which nobody may tick it"
+        mt="sm"
+        clearable
+        data={[...signOffs]}
+        value={signOff}
+        onChange={(next) => set({ signOff: next as SignOff | null })}
+      />
+      {from && (
+        <Button
+          variant="subtle"
+          color="var(--overdue)"
+          mt="md"
+          size="sm"
+          onClick={() => void submit({ ...action, dropped: true })}
+        >
+          Drop this line
+        </Button>
+      )}
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,76 @@
+import { Radio, Select, Stack, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import type { Knowledge } from '@diatribon/contract'
+import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
+import classes from '../checks/Check.module.css'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
+
+/** What is wrong, and whether printing may go on. */
+export function FaultForm(props: { printer: { id: string; name: string }; symptom?: string; onClose: () => void }) {
+  const { printer, symptom: first = '', onClose } = props
+  const { submit, problem, fields, busy } = useAction('Fault reported: everybody sees it on the Floor', onClose)
+  const { data: known } = useSWR<Knowledge>('/api/faults/knowledge')
+  const [symptom, setSymptom] = useState(first)
+  const [symptomId, setSymptomId] = useState<string | null>(null)
+  const [goOn, setGoOn] = useState<string | null>(null)
+  const [photos, setPhotos] = useState<string[]>([])
+  const [faultId] = useState(newKey)
+  return (
+    <ActionDialog
+      title={`Report a fault: ${printer.name}`}
+      verb="Report"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'report-fault',
+          printerId: printer.id,
+          faultId,
+          symptom,
+          mayGoOn: goOn === 'yes',
+          ...(symptomId ? { symptomId } : {}),
+          ...(photos.length > 0 ? { photos } : {}),
+        })
+      }
+    >
+      <Textarea
+        label="What do you see?"
+        required
+        autosize
+        minRows={3}
+        maxLength={1000}
+        data-autofocus
+        value={symptom}
+        onChange={(e) => setSymptom(e.currentTarget.value)}
+        error={fields.symptom}
+      />
+      <Select
+        label="Most like (optional)"
+        mt="sm"
+        searchable
+        clearable
+        data={(known?.symptoms ?? [])
+          .filter(({ dropped }) => !dropped)
+          .map(({ id, name }) => ({ value: id, label: name }))}
+        value={symptomId}
+        onChange={setSymptomId}
+      />
+      <Radio.Group label="May printing go on?" required mt="sm" mb="sm" value={goOn} onChange={setGoOn}>
+        <Stack gap="xs" mt={6}>
+          <Radio value="yes" size="md" label="Yes, for now" />
+          <Radio value="no" size="md" label="No. Smoke, smell, brown plugs: switch off and unplug first" />
+        </Stack>
+      </Radio.Group>
+      <div className={classes.photos}>
+        <Photos ids={photos} />
+      </div>
+      {photos.length < 6 && (
+        <PhotoButton label="Take a photo" onPhoto={({ id }) => setPhotos((before) => [...before, id])} />
+      )}
+    </ActionDialog>
+  )
+}

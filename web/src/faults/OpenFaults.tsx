@@ -1,0 +1,78 @@
+import { Button } from '@mantine/core'
+import { Link } from 'react-router'
+import type { MadeDuty, OpenFault } from '@diatribon/contract'
+import { Photos } from '../checks/PhotoButton.tsx'
+import { useSession } from '../shell/session.ts'
+import { useAction } from '../ui/useAction.ts'
+import { day, hours, moment } from '../ui/words.ts'
+import classes from './OpenFaults.module.css'
+
+/** What is reported and not closed, and what somebody has promised to do, on the printer's page. */
+export function OpenFaults({ faults, duties }: { faults: OpenFault[]; duties: MadeDuty[] }) {
+  const { site, may } = useSession()
+  return (
+    <>
+      {faults.map((fault) => (
+        <div key={fault.id} role="note" className={classes.fault}>
+          <div>
+            <b>Fault, not closed:</b> {fault.symptom}
+            <div className="quiet">
+              {fault.who}, {moment(fault.at, site.timeZone)}. Printing {fault.mayGoOn ? 'may go on.' : 'should stop.'}
+            </div>
+            <div className={classes.photos}>
+              <Photos ids={fault.photos} />
+            </div>
+          </div>
+          <Button size="sm" variant="default" component={Link} to={`/faults/${fault.id}`}>
+            {may('work on faults') ? 'Find the cause' : 'See'}
+          </Button>
+        </div>
+      ))}
+      {duties.map((duty) => (
+        <DutyLine key={duty.id} duty={duty} />
+      ))}
+    </>
+  )
+}
+
+/** A duty that somebody made, with the way to settle it. */
+export function DutyLine({ duty }: { duty: MadeDuty }) {
+  const { may } = useSession()
+  const { submit, busy } = useAction('Done', () => undefined)
+  const { dueRunHours, runHours, promiseOf } = duty
+  const when =
+    dueRunHours === null
+      ? `by ${day(duty.dueDate)}`
+      : dueRunHours > runHours
+        ? `at ${hours(dueRunHours)}, in ${hours(dueRunHours - runHours)}, about ${day(duty.dueDate)}`
+        : `at ${hours(dueRunHours)}, now due`
+  return (
+    <div role="note" className={classes.duty}>
+      <div>
+        <b>
+          {promiseOf ? 'Promised' : 'To be done'} {when}:
+        </b>{' '}
+        {duty.words}
+        <div className="quiet">
+          put down by {duty.who}
+          {promiseOf && (
+            <>
+              . Mended for now only: <Link to={`/faults/${promiseOf.faultId}`}>{promiseOf.words}</Link>
+            </>
+          )}
+        </div>
+      </div>
+      {may('make duties') && (
+        <Button
+          size="sm"
+          variant="default"
+          loading={busy}
+          aria-label={`${promiseOf ? 'Made good' : 'Done'}: ${duty.words}`}
+          onClick={() => void submit({ kind: 'settle-duty', printerId: duty.printer.id, dutyId: duty.id })}
+        >
+          {promiseOf ? 'Made good' : 'Done'}
+        </Button>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,215 @@
+import { Button, Checkbox, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import useSWR from 'swr'
+import type { PrinterHead, ReturnLine, ReturnToService as Back } from '@diatribon/contract'
+import { useBeginCheck } from '../checks/useBeginCheck.ts'
+import { Lacking } from '../people/useHandsOn.tsx'
+import { HoldForm } from '../printers/HoldForm.tsx'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { CautionBox } from '../ui/CautionBox.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import { useAction } from '../ui/useAction.ts'
+import { moment } from '../ui/words.ts'
+import classes from './Faults.module.css'
+import { TestPrintForm } from './TestPrintForm.tsx'
+
+/** What must be done before a held printer is used again: lines to do, to wait for or to waive, and then the release. */
+export function ReturnToService({ printer }: { printer: PrinterHead }) {
+  const { may } = useSession()
+  const { data: back } = useSWR<Back>(`/api/printers/${printer.id}/return`)
+  const [waiving, setWaiving] = useState<ReturnLine | null>(null)
+  const [doing, setDoing] = useState<'print' | 'release' | null>(null)
+  if (!back || (back.lines.length === 0 && printer.state !== 'on hold')) return null
+  const left = back.lines.filter(({ state }) => state === 'open').length
+  const cautions = [...new Set(back.lines.flatMap(({ state, caution }) => (state === 'open' ? (caution ?? []) : [])))]
+  return (
+    <section aria-labelledby="back" className={classes.back}>
+      <h2 id="back">Back to service</h2>
+      {back.lines.length === 0 ? (
+        <p>Nothing was changed while it is on hold. It can be released when its reason is gone.</p>
+      ) : left === 0 ? (
+        <p>Everything is done or waived. It can be released.</p>
+      ) : (
+        <p>
+          {left} of {back.lines.length} still to be done.{' '}
+          {printer.state === 'on hold' && 'Until then it stays on hold.'}
+        </p>
+      )}
+      <CautionBox words={cautions} />
+      <ul className={classes.lines}>
+        {back.lines.map((line) => (
+          <Line key={line.item} line={line} printer={printer} onWaive={setWaiving} onPrint={() => setDoing('print')} />
+        ))}
+      </ul>
+      {printer.state === 'on hold' && (
+        <div className={classes.acts}>
+          {may('release a printer') && (
+            <Button size="md" disabled={!back.isClear} onClick={() => setDoing('release')}>
+              Release
+            </Button>
+          )}
+          <Button variant="default" component="a" href={`/api/reports/hold-tag/${printer.id}`} target="_blank">
+            Tag to hang on it (PDF)
+          </Button>
+        </div>
+      )}
+      {waiving && <WaiveForm line={waiving} printer={printer} onClose={() => setWaiving(null)} />}
+      {doing === 'print' && <TestPrintForm printer={printer} onClose={() => setDoing(null)} />}
+      {doing === 'release' && <HoldForm printer={printer} onClose={() => setDoing(null)} />}
+    </section>
+  )
+}
+
+function Line(props: {
+  line: ReturnLine
+  printer: PrinterHead
+  onWaive: (line: ReturnLine) => void
+  onPrint: () => void
+}) {
+  const { line, printer, onWaive, onPrint } = props
+  const { may, site } = useSession()
+  const { submit, problem, busy } = useAction(null, () => undefined)
+  const { item, kind, words, after, until, state, by, mayDo } = line
+  const tick = () => void submit({ kind: 'settle-return', printerId: printer.id, item, words })
+  const when = until && moment(until, site.timeZone)
+  const mayWaive =
+    may('waive a return line') && kind !== 'guard' && kind !== 'fault' && (mayDo.may || line.signOff !== 'mains')
+  return (
+    <li className={classes.line} data-state={state}>
+      <div>
+        <StateSign state={state} /> <b>{words.charAt(0).toUpperCase() + words.slice(1)}</b>{' '}
+        <span className="quiet">
+          {kind === 'test print' ? 'the same test piece as before, after all changes' : `after: ${after}`}
+          {kind === 'wait' && when && `, until ${when}`}
+        </span>
+        {by && (
+          <div className="quiet">
+            {state === 'waived' ? 'waived by' : 'by'} {by.who}, {moment(by.at, site.timeZone)}
+            {by.reason && `: ${by.reason}`}
+          </div>
+        )}
+        {state === 'open' && kind !== 'fault' && kind !== 'wait' && !mayDo.may && (
+          <Lacking
+            signOffs={[line.signOff]}
+            askOneOf={mayDo.askOneOf.map((name) => (mayDo.hereNow.includes(name) ? `${name} (here now)` : name))}
+          />
+        )}
+        <Problem error={problem} />
+      </div>
+      {state === 'open' && (
+        <div className={classes.lineActs}>
+          {kind === 'also' && mayDo.may && may('work on faults') && (
+            <Button size="sm" loading={busy} onClick={tick} aria-label={`Done: ${words}`}>
+              Done
+            </Button>
+          )}
+          {kind === 'check' && mayDo.may && <CheckButton line={line} printerId={printer.id} />}
+          {kind === 'test print' && may('work on faults') && (
+            <Button size="sm" onClick={onPrint}>
+              Passed or not
+            </Button>
+          )}
+          {kind === 'guard' && may('remove guards') && (
+            <Button
+              size="sm"
+              loading={busy}
+              onClick={() =>
+                void submit({ kind: 'refit-guard', printerId: printer.id, guardId: item.slice('guard '.length) })
+              }
+            >
+              It is back on
+            </Button>
+          )}
+          {kind === 'fault' && (
+            <Button size="sm" variant="default" component={Link} to={`/faults/${item.slice('fault '.length)}`}>
+              To the fault
+            </Button>
+          )}
+          {mayWaive && (
+            <Button size="sm" variant="subtle" onClick={() => onWaive(line)} aria-label={`Waive: ${words}`}>
+              Waive
+            </Button>
+          )}
+        </div>
+      )}
+    </li>
+  )
+}
+
+/** Begins the check, or goes on with it. */
+function CheckButton({ line, printerId }: { line: ReturnLine; printerId: string }) {
+  const { begin, problem, busy } = useBeginCheck(printerId)
+  const { openSheetId, checkTypeId, words } = line
+  if (openSheetId)
+    return (
+      <Button size="sm" component={Link} to={`/check/${openSheetId}`} aria-label={`Go on: ${words}`}>
+        Go on
+      </Button>
+    )
+  return (
+    <>
+      <Button size="sm" loading={busy} aria-label={`Begin: ${words}`} onClick={() => void begin(checkTypeId!)}>
+        Begin
+      </Button>
+      <Problem error={problem} />
+    </>
+  )
+}
+
+function StateSign({ state }: { state: ReturnLine['state'] }) {
+  const shape = { open: 'M2 2 H12 V12 H2 Z', done: 'M1 7 L5 11 L13 2', waived: 'M2 7 H12' }[state]
+  return (
+    <svg width="14" height="14" viewBox="0 0 14 14" role="img" aria-label={state} style={{ verticalAlign: '-0.1em' }}>
+      <path d={shape} fill="none" stroke="currentColor" strokeWidth="2" />
+    </svg>
+  )
+}
+
+function WaiveForm({ line, printer, onClose }: { line: ReturnLine; printer: PrinterHead; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Waived', onClose)
+  const [reason, setReason] = useState('')
+  const [sure, setSure] = useState(false)
+  return (
+    <ActionDialog
+      title={`Waive: ${line.words}`}
+      verb="Waive"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'settle-return',
+          printerId: printer.id,
+          item: line.item,
+          words: line.words,
+          waived: reason,
+        })
+      }
+    >
+      <p style={{ marginTop: 0 }}>
+        {printer.name} would be used without this. Your name and the reason stand in the book.
+      </p>
+      <Textarea
+        label="Why need it not be done?"
+        required
+        autosize
+        minRows={2}
+        maxLength={500}
+        data-autofocus
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={fields.waived}
+      />
+      <Checkbox
+        mt="sm"
+        size="md"
+        required
+        label="I have looked at it and answer for it"
+        checked={sure}
+        onChange={({ currentTarget }) => setSure(currentTarget.checked)}
+      />
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,82 @@
+import { Checkbox, Select, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import type { FaultPage, OfferedTest } from '@diatribon/contract'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { CautionBox } from '../ui/CautionBox.tsx'
+import { useAction } from '../ui/useAction.ts'
+
+/** What a test showed; where hands come near heat or mains, the cautions are confirmed with it. */
+export function TestForm(props: { page: FaultPage; offered: OfferedTest; outcome: string; onClose: () => void }) {
+  const { page, offered, outcome: first, onClose } = props
+  const { test } = offered
+  const { submit, problem, fields, busy } = useAction(null, onClose)
+  const [outcome, setOutcome] = useState<string>(first)
+  const [sisterId, setSister] = useState<string | null>(null)
+  const [note, setNote] = useState('')
+  const [confirmed, setConfirmed] = useState(false)
+  const careful = test.state === 'hot' || test.state === 'unplugged' || test.signOff !== null
+  return (
+    <ActionDialog
+      title={test.name}
+      verb="Write it down"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'record-test',
+          printerId: page.printer.id,
+          faultId: page.fault.id,
+          testId: test.id,
+          outcome,
+          ...(sisterId ? { sisterId } : {}),
+          ...(careful && confirmed ? { confirmed: true } : {}),
+          ...(note.trim() ? { note: note.trim() } : {}),
+        })
+      }
+    >
+      <p style={{ marginTop: 0 }}>{test.how}</p>
+      <CautionBox words={test.caution ? [test.caution] : []} />
+      {careful && (
+        <Checkbox
+          mt="sm"
+          size="md"
+          required
+          label={`I have read the cautions${test.state === 'any' ? '' : `, and the printer was ${test.state}`}. This is written in the book.`}
+          checked={confirmed}
+          onChange={({ currentTarget }) => setConfirmed(currentTarget.checked)}
+        />
+      )}
+      {test.onSister && (
+        <Select
+          label="On which printer was the same job run?"
+          required
+          mt="sm"
+          data={page.sisters.map(({ id, name, place }) => ({ value: id, label: `${name}, ${place}` }))}
+          value={sisterId}
+          onChange={setSister}
+          error={fields.sisterId}
+        />
+      )}
+      <Select
+        label="What came out?"
+        required
+        mt="sm"
+        data={test.outcomes.map(({ words }) => words)}
+        value={outcome}
+        onChange={(value) => value && setOutcome(value)}
+        allowDeselect={false}
+        error={fields.outcome}
+      />
+      <Textarea
+        label="Note (optional)"
+        mt="sm"
+        autosize
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+        error={fields.note}
+      />
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,56 @@
+import { Radio, Stack, Textarea } from '@mantine/core'
+import { useState } from 'react'
+import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
+import classes from '../checks/Check.module.css'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { CautionBox } from '../ui/CautionBox.tsx'
+import { useAction } from '../ui/useAction.ts'
+
+/** A test print after a repair, passed or not. */
+export function TestPrintForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Test print written', onClose)
+  const [passed, setPassed] = useState('')
+  const [note, setNote] = useState('')
+  const [photos, setPhotos] = useState<string[]>([])
+  return (
+    <ActionDialog
+      title={`Test print: ${printer.name}`}
+      verb="Write"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'record-test-print',
+          printerId: printer.id,
+          passed: passed === 'yes',
+          ...(note.trim() ? { note: note.trim() } : {}),
+          ...(photos.length > 0 ? { photos } : {}),
+        })
+      }
+    >
+      <CautionBox words={['Hot and moving: stay with it, watch the first layer down, keep the switch within reach.']} />
+      <p>The same piece as before, in flat mid-grey, looked at with light from the side.</p>
+      <Radio.Group label="How did it come out?" required value={passed} onChange={setPassed}>
+        <Stack gap="xs" mt={6}>
+          <Radio value="yes" size="md" label="Passed: as good as before the fault" />
+          <Radio value="no" size="md" label="Not passed" />
+        </Stack>
+      </Radio.Group>
+      <Textarea
+        label="Note (optional)"
+        mt="sm"
+        mb="sm"
+        autosize
+        maxLength={2000}
+        value={note}
+        onChange={(e) => setNote(e.currentTarget.value)}
+        error={fields.note}
+      />
+      <div className={classes.photos}>
+        <Photos ids={photos} />
+      </div>
+      <PhotoButton label="Photo of the piece" onPhoto={({ id }) => setPhotos((before) => [...before, id])} />
+    </ActionDialog>
+  )
+}

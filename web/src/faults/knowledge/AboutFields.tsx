@@ -1,0 +1,97 @@
+import { MultiSelect, Select, TagsInput, Textarea } from '@mantine/core'
+import useSWR from 'swr'
+import {
+  drawings,
+  signOffs,
+  type AboutPrinters,
+  type Drawing,
+  type PrinterModel,
+  type SignOff,
+} from '@diatribon/contract'
+import { DrawingOf, drawingWords } from '../drawings.tsx'
+
+/** Which printers it is about. */
+export function AboutField({ value, onChange }: { value: AboutPrinters; onChange: (about: AboutPrinters) => void }) {
+  const { data: models = [] } = useSWR<PrinterModel[]>('/api/parts/models')
+  const kinds = [...new Set(models.flatMap(({ slots }) => slots.map(({ kind }) => kind)))].sort()
+  return (
+    <>
+      <TagsInput
+        label="Only on printers with a slot for"
+        description="Empty: on all. A cause about wheels never shows on a machine on rails."
+        mt="sm"
+        data={kinds}
+        value={value.slotKinds}
+        onChange={(slotKinds) => onChange({ ...value, slotKinds })}
+      />
+      <MultiSelect
+        label="Only on models"
+        mt="sm"
+        placeholder={value.models.length === 0 ? 'all' : ''}
+        data={models.map(({ id, make, name }) => ({ value: id, label: `${make} ${name}` }))}
+        value={value.models}
+        onChange={(next) => onChange({ ...value, models: next })}
+      />
+    </>
+  )
+}
+
+export function DrawingField({
+  value,
+  onChange,
+}: {
+  value: Drawing | null
+  onChange: (value: Drawing | null) => void
+}) {
+  return (
+    <div style={{ display: 'flex', gap: 12, alignItems: 'end', marginTop: 12 }}>
+      <Select
+        label="Drawing"
+        clearable
+        placeholder="none"
+        style={{ flex: 1 }}
+        description={value ? drawingWords(value) : undefined}
+        data={[...drawings]}
+        value={value}
+        onChange={(next) => onChange(next as Drawing | null)}
+      />
+      {value && <DrawingOf of={value} width={92} />}
+    </div>
+  )
+}
+
+export function CautionField({ value, onChange }: { value: string | null; onChange: (value: string | null) => void }) {
+  return (
+    <Textarea
+      label="Caution, shown where the work is (optional)"
+      mt="sm"
+      autosize
+      maxLength={500}
+      value={value ?? ''}
+      onChange={(e) => onChange(e.currentTarget.value)}
+    />
+  )
+}
+
+export function SignOffField({
+  value,
+  onChange,
+}: {
+  value: SignOff | null
+  onChange: (value: SignOff | null) => void
+}) {
+  return (
+    <Select
+      label="Sign-off that it needs"
+      mt="sm"
+      clearable
+      placeholder="none"
+      data={[...signOffs]}
+      value={value}
+      onChange={(next) => onChange(next as SignOff | null)}
+    />
+  )
+}
+
+/** An optional text as the action takes it. */
+export const textOrNull = (text: string | null) => (text?.trim() ? text.trim() : null)

@@ -1,0 +1,87 @@
+import { Button, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
+import { day } from '../ui/words.ts'
+import classes from './Logbook.module.css'
+import { useNoticeBoard } from './useNoticeBoard.ts'
+
+/** Notices that are pinned until a day; where it says so, with the way to pin one. */
+export function Notices({ pins = false }: { pins?: boolean }) {
+  const { may } = useSession()
+  const { data } = useNoticeBoard()
+  const [pinning, setPinning] = useState(false)
+  const { submit, busy } = useAction('Taken down', () => undefined)
+  return (
+    <>
+      {data?.notices.map(({ id, text, until, who }) => (
+        <div key={id} role="note" className={classes.notice}>
+          <span>
+            {text}{' '}
+            <span className="quiet">
+              {who}, until {day(until)}
+            </span>
+          </span>
+          {pins && may('pin notices') && (
+            <Button
+              size="compact-sm"
+              variant="subtle"
+              loading={busy}
+              aria-label={`Take down: ${text}`}
+              onClick={() => void submit({ kind: 'unpin-notice', noticeId: id })}
+            >
+              Take down
+            </Button>
+          )}
+        </div>
+      ))}
+      {pins && may('pin notices') && (
+        <Button size="compact-sm" variant="subtle" mb="xs" onClick={() => setPinning(true)}>
+          Pin a notice
+        </Button>
+      )}
+      {pinning && <PinForm onClose={() => setPinning(false)} />}
+    </>
+  )
+}
+
+function PinForm({ onClose }: { onClose: () => void }) {
+  const { nowMs } = useSession()
+  const { submit, problem, fields, busy } = useAction('Pinned: everybody sees it', onClose)
+  const [noticeId] = useState(newKey)
+  const [text, setText] = useState('')
+  const [until, setUntil] = useState(() => new Date(nowMs() + 7 * 24 * 3600_000).toISOString().slice(0, 10))
+  return (
+    <ActionDialog
+      title="Pin a notice"
+      verb="Pin"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'pin-notice', noticeId, text, until })}
+    >
+      <Textarea
+        label="What must everybody know?"
+        required
+        autosize
+        minRows={2}
+        maxLength={1000}
+        data-autofocus
+        value={text}
+        onChange={(e) => setText(e.currentTarget.value)}
+        error={fields.text}
+      />
+      <TextInput
+        type="date"
+        label="Until which day?"
+        required
+        mt="sm"
+        value={until}
+        onChange={(e) => setUntil(e.currentTarget.value)}
+        error={fields.until}
+      />
+    </ActionDialog>
+  )
+}

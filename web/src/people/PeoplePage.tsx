@@ -1,0 +1,365 @@
+import { Button, Checkbox, Menu, Select, Textarea, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import {
+  relaxable,
+  roles,
+  type PersonHere,
+  type PrinterModel,
+  type Relaxable,
+  type Role,
+  type SignOff,
+} from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { call } from '../ui/api.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { Problem } from '../ui/Problem.tsx'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
+import { day } from '../ui/words.ts'
+import classes from './People.module.css'
+import { ShiftForm } from './ShiftForm.tsx'
+import { shiftWords } from './shiftWords.ts'
+import { SignOffForm } from './SignOffForm.tsx'
+import { TrainingForm } from './TrainingForm.tsx'
+
+type Doing =
+  | { what: 'invite' }
+  | { what: 'sign off' | 'shifts' | 'training' | 'change' | 'lock' | 'leave' | 'code'; person: PersonHere }
+  | { what: 'withdraw'; person: PersonHere; signOff: SignOff; modelId: string | null }
+
+/** The staff: who may do what, who is here, who was trained in what. */
+export function PeoplePage() {
+  const { may, person: me } = useSession()
+  const people = useSWR<PersonHere[]>('/api/people')
+  const { data: models = [] } = useSWR<PrinterModel[]>('/api/parts/models')
+  const [doing, setDoing] = useState<Doing | null>(null)
+  const close = () => setDoing(null)
+  const modelName = (id: string | null) => {
+    const model = models.find((one) => one.id === id)
+    return model ? ` on ${model.make} ${model.name}` : ''
+  }
+  const keeps = may('keep the staff')
+  return (
+    <>
+      <div className={classes.head}>
+        <div>
+          <h1>People</h1>
+          <p className="quiet" style={{ margin: '2px 0 0' }}>
+            Mains is for a qualified electrical person, whatever the role; local rules apply.
+          </p>
+        </div>
+        {keeps && <Button onClick={() => setDoing({ what: 'invite' })}>Invite somebody</Button>}
+      </div>
+      <AsyncView of={people}>
+        {(list) => (
+          <ul className={classes.list} aria-label="People">
+            {list.map((person) => (
+              <li key={person.id} className={classes.row}>
+                <div>
+                  <b>{person.displayName}</b> <span className="quiet">{person.role}</span>
+                  <div className="quiet">
+                    {person.left
+                      ? 'has left; the name stays in the book'
+                      : person.lockedReason !== null
+                        ? `locked out: ${person.lockedReason}`
+                        : person.onShift
+                          ? 'here now'
+                          : person.signsIn
+                            ? ''
+                            : 'has no PIN yet'}
+                  </div>
+                </div>
+                <div>
+                  {person.signOffs.length === 0 && <span className="quiet">signed off for nothing</span>}
+                  {person.signOffs.map(({ signOff, until, modelId }) => (
+                    <span key={`${signOff} ${modelId}`} className={classes.off}>
+                      {signOff}
+                      {modelName(modelId)}
+                      {until && ` until ${day(until)}`}
+                      {may('sign people off') && !person.left && (
+                        <Button
+                          size="compact-xs"
+                          variant="subtle"
+                          aria-label={`Withdraw ${signOff}${modelName(modelId)} from ${person.displayName}`}
+                          onClick={() => setDoing({ what: 'withdraw', person, signOff, modelId })}
+                        >
+                          Withdraw
+                        </Button>
+                      )}
+                    </span>
+                  ))}
+                  {person.training.length > 0 && (
+                    <div className="quiet">
+                      Trained:{' '}
+                      {person.training.map(({ topic, day: on, by }) => `${topic} (${day(on)}, ${by})`).join('; ')}
+                    </div>
+                  )}
+                </div>
+                <div className="quiet">{shiftWords(person.shifts)}</div>
+                {!person.left && (
+                  <Menu position="bottom-end">
+                    <Menu.Target>
+                      <Button size="sm" variant="default" aria-label={`More for ${person.displayName}`}>
+                        More
+                      </Button>
+                    </Menu.Target>
+                    <Menu.Dropdown>
+                      {may('sign people off') && (
+                        <Menu.Item onClick={() => setDoing({ what: 'sign off', person })}>Sign off for …</Menu.Item>
+                      )}
+                      {may('record training') && (
+                        <Menu.Item onClick={() => setDoing({ what: 'training', person })}>Record training</Menu.Item>
+                      )}
+                      {(keeps || person.id === me.id) && (
+                        <Menu.Item onClick={() => setDoing({ what: 'shifts', person })}>Shifts</Menu.Item>
+                      )}
+                      {keeps && (
+                        <>
+                          <Menu.Item onClick={() => setDoing({ what: 'change', person })}>Role and name</Menu.Item>
+                          <Menu.Item onClick={() => setDoing({ what: 'code', person })}>
+                            {person.signsIn ? 'New PIN by invitation' : 'Invitation code'}
+                          </Menu.Item>
+                          <Menu.Item onClick={() => setDoing({ what: 'lock', person })}>
+                            {person.lockedReason === null ? 'Lock out' : 'Let in again'}
+                          </Menu.Item>
+                          <Menu.Item onClick={() => setDoing({ what: 'leave', person })}>Leaves the staff</Menu.Item>
+                        </>
+                      )}
+                    </Menu.Dropdown>
+                  </Menu>
+                )}
+              </li>
+            ))}
+          </ul>
+        )}
+      </AsyncView>
+      {may('set up the site') && <Relax />}
+      {doing?.what === 'invite' && <InviteForm onClose={close} />}
+      {doing?.what === 'sign off' && <SignOffForm person={doing.person} models={models} onClose={close} />}
+      {doing?.what === 'training' && <TrainingForm person={doing.person} onClose={close} />}
+      {doing?.what === 'shifts' && <ShiftForm person={doing.person} onClose={close} />}
+      {doing?.what === 'change' && <ChangeForm person={doing.person} onClose={close} />}
+      {doing?.what === 'code' && <CodeDialog person={doing.person} onClose={close} />}
+      {(doing?.what === 'lock' || doing?.what === 'leave') && (
+        <GoneForm person={doing.person} what={doing.what} onClose={close} />
+      )}
+      {doing?.what === 'withdraw' && <WithdrawForm {...doing} onClose={close} />}
+    </>
+  )
+}
+
+/** Which sign-offs the workshop does without. */
+function Relax() {
+  const { site } = useSession()
+  const { submit, problem, busy } = useAction('Set', () => undefined)
+  const [relaxed, setRelaxed] = useState<string[]>(site.relaxed)
+  return (
+    <form
+      className={classes.sheet}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void submit({ kind: 'relax-rules', relaxed: relaxed as Relaxable[] })
+      }}
+    >
+      <h2>Sign-offs that this workshop does without</h2>
+      <p className="quiet">Hot work and mains are always asked for.</p>
+      <Checkbox.Group value={relaxed} onChange={setRelaxed} aria-label="Done without">
+        {relaxable.map((signOff) => (
+          <Checkbox key={signOff} value={signOff} label={signOff} size="md" mt="xs" />
+        ))}
+      </Checkbox.Group>
+      <Problem error={problem} />
+      <Button type="submit" size="sm" mt="sm" loading={busy}>
+        Set
+      </Button>
+    </form>
+  )
+}
+
+const staffRoles = roles.filter((role) => role !== 'device' && role !== 'visitor')
+
+function InviteForm({ onClose }: { onClose: () => void }) {
+  const [personId] = useState(newKey)
+  const [name, setName] = useState('')
+  const [displayName, setDisplayName] = useState('')
+  const [role, setRole] = useState<Role>('member')
+  const [admitted, setAdmitted] = useState(false)
+  const { submit, problem, fields, busy } = useAction(null, () => setAdmitted(true))
+  if (admitted) return <CodeDialog person={{ id: personId, displayName }} onClose={onClose} />
+  return (
+    <ActionDialog
+      title="Invite somebody"
+      verb="Admit"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'admit-person', personId, name, displayName, role })}
+    >
+      <TextInput
+        label="Name to be shown"
+        required
+        maxLength={80}
+        data-autofocus
+        value={displayName}
+        onChange={(e) => setDisplayName(e.currentTarget.value)}
+        error={fields.displayName}
+      />
+      <TextInput
+        label="Name to sign in with"
+        required
+        mt="sm"
+        maxLength={60}
+        autoCapitalize="none"
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        error={fields.name}
+      />
+      <Select
+        label="Role"
+        required
+        mt="sm"
+        data={[...staffRoles]}
+        value={role}
+        onChange={(value) => value && setRole(value as Role)}
+        allowDeselect={false}
+      />
+    </ActionDialog>
+  )
+}
+
+/** A code with which somebody chooses a PIN; shown this once. */
+function CodeDialog({ person, onClose }: { person: { id: string; displayName: string }; onClose: () => void }) {
+  const [code, setCode] = useState<{ code: string; until: string } | null>(null)
+  const [problem, setProblem] = useState<unknown>(null)
+  const make = () =>
+    void call<{ code: string; until: string }>('POST', `/api/people/${person.id}/invitation`).then(setCode, setProblem)
+  return (
+    <ActionDialog
+      title={`Invitation: ${person.displayName}`}
+      verb={code ? 'Done' : 'Make the invitation'}
+      busy={false}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={code ? onClose : make}
+    >
+      {code ? (
+        <p role="status" style={{ overflowWrap: 'anywhere' }}>
+          Give {person.displayName} this address. It holds once, until {day(code.until)}:{' '}
+          <code>{`${location.origin}/join/${code.code}`}</code>
+        </p>
+      ) : (
+        <p>With the invitation {person.displayName} chooses a PIN. An older invitation no longer holds.</p>
+      )}
+    </ActionDialog>
+  )
+}
+
+function ChangeForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Changed', onClose)
+  const [displayName, setDisplayName] = useState(person.displayName)
+  const [role, setRole] = useState<Role>(person.role)
+  return (
+    <ActionDialog
+      title={`Role and name: ${person.displayName}`}
+      verb="Change"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'change-person', personId: person.id, displayName, role })}
+    >
+      <TextInput
+        label="Name to be shown"
+        required
+        maxLength={80}
+        data-autofocus
+        value={displayName}
+        onChange={(e) => setDisplayName(e.currentTarget.value)}
+        error={fields.displayName}
+      />
+      <Select
+        label="Role"
+        mt="sm"
+        data={[...staffRoles]}
+        value={role}
+        onChange={(value) => value && setRole(value as Role)}
+        allowDeselect={false}
+      />
+    </ActionDialog>
+  )
+}
+
+function GoneForm({ person, what, onClose }: { person: PersonHere; what: 'lock' | 'leave'; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Written', onClose)
+  const [reason, setReason] = useState('')
+  const locks = what === 'lock' && person.lockedReason === null
+  const title = what === 'leave' ? 'Leaves the staff' : locks ? 'Lock out' : 'Let in again'
+  return (
+    <ActionDialog
+      title={`${title}: ${person.displayName}`}
+      verb={title}
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit(
+          what === 'leave'
+            ? { kind: 'leave-person', personId: person.id, ...(reason.trim() ? { note: reason.trim() } : {}) }
+            : { kind: 'lock-person', personId: person.id, locked: locks, reason },
+        )
+      }
+    >
+      {what === 'leave' && (
+        <p style={{ marginTop: 0 }}>
+          {person.displayName} can no longer sign in. The name stays on everything that was written.
+        </p>
+      )}
+      <Textarea
+        label={what === 'leave' ? 'Note (optional)' : 'Why?'}
+        required={what === 'lock'}
+        autosize
+        maxLength={500}
+        data-autofocus
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={fields.reason ?? fields.note}
+      />
+    </ActionDialog>
+  )
+}
+
+function WithdrawForm(props: { person: PersonHere; signOff: SignOff; modelId: string | null; onClose: () => void }) {
+  const { person, signOff, modelId, onClose } = props
+  const { submit, problem, fields, busy } = useAction('Withdrawn', onClose)
+  const [reason, setReason] = useState('')
+  return (
+    <ActionDialog
+      title={`Withdraw ${signOff}: ${person.displayName}`}
+      verb="Withdraw"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() =>
+        void submit({
+          kind: 'withdraw-sign-off',
+          personId: person.id,
+          signOff,
+          reason,
+          ...(modelId ? { modelId } : {}),
+        })
+      }
+    >
+      <Textarea
+        label="Why?"
+        required
+        autosize
+        maxLength={500}
+        data-autofocus
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={fields.reason}
+      />
+    </ActionDialog>
+  )
+}

@@ -1,0 +1,125 @@
+import { Button, Group, Select, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import type { PersonHere, ShiftPlan } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { useAction } from '../ui/useAction.ts'
+import { weekdays, weekOrder } from './shiftWords.ts'
+
+/** When somebody is here: every week, and on single days that replace the week's. */
+export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
+  const { nowMs } = useSession()
+  const { submit, problem, fields, busy } = useAction('Shifts set', onClose)
+  const [plan, setPlan] = useState<ShiftPlan>(person.shifts)
+  const { weekly, days } = plan
+  const setWeek = (i: number, change: Partial<ShiftPlan['weekly'][number]>) =>
+    setPlan({ ...plan, weekly: weekly.map((span, j) => (i === j ? { ...span, ...change } : span)) })
+  const setDay = (i: number, change: Partial<ShiftPlan['days'][number]>) =>
+    setPlan({ ...plan, days: days.map((one, j) => (i === j ? { ...one, ...change } : one)) })
+  return (
+    <ActionDialog
+      title={`Shifts: ${person.displayName}`}
+      verb="Set the shifts"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'set-shifts', personId: person.id, weekly, days })}
+    >
+      <h3>Every week</h3>
+      {weekly.map(({ weekday, from, until }, i) => (
+        <Group key={i} gap="xs" mt="xs" wrap="nowrap" align="end">
+          <Select
+            aria-label={`Day of shift ${i + 1}`}
+            data={weekOrder.map((value) => ({ value: String(value), label: weekdays[value]! }))}
+            value={String(weekday)}
+            onChange={(value) => setWeek(i, { weekday: Number(value) })}
+            allowDeselect={false}
+          />
+          <TextInput
+            type="time"
+            aria-label={`Begin of shift ${i + 1}`}
+            value={from}
+            onChange={(e) => setWeek(i, { from: e.currentTarget.value })}
+            error={fields[`weekly.${i}.from`]}
+          />
+          <TextInput
+            type="time"
+            aria-label={`End of shift ${i + 1}`}
+            value={until}
+            onChange={(e) => setWeek(i, { until: e.currentTarget.value })}
+            error={fields[`weekly.${i}.until`]}
+          />
+          <Button
+            variant="subtle"
+            size="compact-sm"
+            aria-label={`Drop shift ${i + 1}`}
+            onClick={() => setPlan({ ...plan, weekly: weekly.filter((_, j) => j !== i) })}
+          >
+            Drop
+          </Button>
+        </Group>
+      ))}
+      <Button
+        variant="default"
+        size="sm"
+        mt="xs"
+        onClick={() => setPlan({ ...plan, weekly: [...weekly, { weekday: 2, from: '09:00', until: '17:00' }] })}
+      >
+        Add a shift
+      </Button>
+      <h3 style={{ marginTop: 16 }}>Single days</h3>
+      {days.map(({ day, spans }, i) => (
+        <Group key={i} gap="xs" mt="xs" wrap="nowrap" align="end">
+          <TextInput
+            type="date"
+            aria-label={`Single day ${i + 1}`}
+            value={day}
+            onChange={(e) => setDay(i, { day: e.currentTarget.value })}
+            error={fields[`days.${i}.day`]}
+          />
+          <Select
+            aria-label={`Here on single day ${i + 1}`}
+            data={['away', 'here']}
+            value={spans.length === 0 ? 'away' : 'here'}
+            onChange={(value) => setDay(i, { spans: value === 'away' ? [] : [{ from: '09:00', until: '17:00' }] })}
+            allowDeselect={false}
+          />
+          {spans.map((span, j) => (
+            <Group key={j} gap={4} wrap="nowrap">
+              <TextInput
+                type="time"
+                aria-label={`Begin on single day ${i + 1}`}
+                value={span.from}
+                onChange={(e) => setDay(i, { spans: [{ ...span, from: e.currentTarget.value }] })}
+              />
+              <TextInput
+                type="time"
+                aria-label={`End on single day ${i + 1}`}
+                value={span.until}
+                onChange={(e) => setDay(i, { spans: [{ ...span, until: e.currentTarget.value }] })}
+              />
+            </Group>
+          ))}
+          <Button
+            variant="subtle"
+            size="compact-sm"
+            aria-label={`Drop single day ${i + 1}`}
+            onClick={() => setPlan({ ...plan, days: days.filter((_, j) => j !== i) })}
+          >
+            Drop
+          </Button>
+        </Group>
+      ))}
+      <Button
+        variant="default"
+        size="sm"
+        mt="xs"
+        onClick={() =>
+          setPlan({ ...plan, days: [...days, { day: new Date(nowMs()).toISOString().slice(0, 10), spans: [] }] })
+        }
+      >
+        Add a day
+      </Button>
+    </ActionDialog>
+  )
+}

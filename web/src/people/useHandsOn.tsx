@@ -1,0 +1,83 @@
+import { Checkbox } from '@mantine/core'
+import { useState } from 'react'
+import useSWR from 'swr'
+import {
+  confirmedWork,
+  isAtLeast,
+  signOffForSlot,
+  type ConfirmedWork,
+  type PersonHere,
+  type Relaxable,
+  type SignOff,
+} from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+
+/** Who of the staff is signed off for a kind of work on printers of a model, those who are here first. */
+export function useSignedOff() {
+  const { person, site } = useSession()
+  const { data: people } = useSWR<PersonHere[]>('/api/people')
+  const has = (one: PersonHere, signOff: SignOff, modelId: string | undefined) =>
+    site.relaxed.includes(signOff as Relaxable) ||
+    one.signOffs.some((own) => own.signOff === signOff && (own.modelId === null || own.modelId === modelId))
+  return {
+    /** undefined while the staff is not known yet. */
+    me: people?.find(({ id }) => id === person.id),
+    has,
+    /** Names to ask, with who is here now. */
+    ask: (needed: SignOff[], modelId: string | undefined) =>
+      (people ?? [])
+        .filter((one) => !one.left && one.lockedReason === null && one.id !== person.id)
+        .filter((one) => isAtLeast(one.role, 'technician') && needed.every((signOff) => has(one, signOff, modelId)))
+        .sort((a, b) => Number(b.onShift) - Number(a.onShift))
+        .map((one) => (one.onShift ? `${one.displayName} (here now)` : one.displayName)),
+  }
+}
+
+/**
+ * Work on slots of these kinds: what the person lacks, and the confirmation that hot and mains work asks for.
+ * @returns lacking: sign-offs that are missing; field: what the form shows; isReady and confirmed go with the action
+ */
+export function useHandsOn(slotKinds: string[], modelId: string | undefined) {
+  const { me, has, ask } = useSignedOff()
+  const [agreed, setAgreed] = useState<string | null>(null)
+  const needed = [...new Set(slotKinds.map(signOffForSlot).filter((one) => one !== null))]
+  const lacking = me ? needed.filter((signOff) => !has(me, signOff, modelId)) : []
+  const toConfirm: ConfirmedWork[] = confirmedWork.filter((work) => needed.includes(work))
+  const key = toConfirm.join()
+  const field =
+    lacking.length > 0 ? (
+      <Lacking signOffs={lacking} askOneOf={ask(needed, modelId)} />
+    ) : toConfirm.length > 0 ? (
+      <Checkbox
+        mt="sm"
+        size="md"
+        label={`I have read the cautions of ${toConfirm.join(' and ')} and keep to them. This is written in the book.`}
+        checked={agreed === key}
+        onChange={({ currentTarget }) => setAgreed(currentTarget.checked ? key : null)}
+      />
+    ) : null
+  return {
+    lacking,
+    field,
+    isReady: lacking.length === 0 && (toConfirm.length === 0 || agreed === key),
+    confirmed: toConfirm.length > 0 ? { confirmed: toConfirm } : {},
+    notReady:
+      lacking.length > 0
+        ? `This is ${lacking.join(' and ')}; you are not signed off for it.`
+        : 'Confirm first that you keep to the cautions.',
+  }
+}
+
+/** What a person may not do, and whom to ask. */
+export function Lacking({ signOffs, askOneOf }: { signOffs: (SignOff | null)[]; askOneOf: string[] }) {
+  const what = signOffs.filter(Boolean).join(' and ')
+  return (
+    <p role="note" style={{ borderLeft: '4px solid var(--soon)', paddingLeft: 10, margin: '8px 0' }}>
+      <b>{what ? `This is ${what}. ` : 'This is not yours to do. '}</b>
+      {askOneOf.length > 0
+        ? `Ask one of: ${askOneOf.slice(0, 4).join(', ')}.`
+        : 'Nobody here is signed off for it.'}{' '}
+      You may report what you see.
+    </p>
+  )
+}

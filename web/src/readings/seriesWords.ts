@@ -1,0 +1,46 @@
+import type { ReadingSeries, SeriesCrossing, SeriesLimits } from '@diatribon/contract'
+import { hours, number } from '../ui/words.ts'
+
+/** Whose limits they are, in words. */
+export function limitsWords({ lower, upper, from }: SeriesLimits, unit: string): string {
+  if (from === 'none') return 'no limits yet'
+  const whose = from === 'maker' ? 'the maker’s' : from === 'site' ? 'ours' : 'from its own history'
+  return `${betweenWords({ lower, upper })} ${unit}, ${whose}`
+}
+
+/** Limits of which there is at least one. */
+export function betweenWords({ lower, upper }: { lower: number | null; upper: number | null }): string {
+  if (lower !== null && upper !== null) return `${number(lower)} to ${number(upper)}`
+  return lower !== null ? `at least ${number(lower)}` : `at most ${number(upper!)}`
+}
+
+/** When the limit would be crossed: "would cross its lower limit in about 140 h (90 to 260)". */
+export function crossingWords(crossing: SeriesCrossing): string | null {
+  switch (crossing.kind) {
+    case 'beyond':
+      return 'beyond its limit'
+    case 'crosses': {
+      const { limit, inHours, earliest, latest } = crossing
+      const range =
+        latest === null ? `${number(earliest, 2)} or much later` : `${number(earliest, 2)} to ${number(latest, 2)}`
+      return `would cross its ${limit} limit in about ${hours(inHours)} (${range})`
+    }
+    case 'steady':
+      return 'no trend towards a limit'
+    case 'too few':
+      return 'too few readings since it began anew to tell a trend'
+    case 'no limit':
+      return null
+  }
+}
+
+/** What a series says, the most pressing first. */
+export function verdictWords(series: ReadingSeries): string[] {
+  const { crossing, ewmaIsOut, breaches, sinceRestart } = series
+  const latest = breaches.filter(({ to }) => to === sinceRestart - 1).map(({ rule }) => rule)
+  return [
+    crossingWords(crossing),
+    ewmaIsOut ? 'its mean has moved from the baseline' : null,
+    ...new Set(latest.slice(0, 2)),
+  ].filter((words): words is string => words !== null)
+}

@@ -1,0 +1,60 @@
+import { Button } from '@mantine/core'
+import { Link } from 'react-router'
+import { Nothing } from '../ui/Nothing.tsx'
+import { moment } from '../ui/words.ts'
+import { dropFromOutbox } from './outbox.ts'
+import classes from './Shell.module.css'
+import { useSession } from './session.ts'
+import { useOutbox } from './useOutbox.ts'
+
+const words = { waiting: 'Waiting for the line', sent: 'Sent: it is in the book', refused: 'Refused' }
+
+/** What was recorded on this device without a connection: waiting, sent, or refused with the reason and a way on. */
+export function OutboxPage() {
+  const { site } = useSession()
+  const list = useOutbox()
+  return (
+    <>
+      <h1>Waiting on this device</h1>
+      <p className="quiet" style={{ margin: '2px 0 10px' }}>
+        Without a connection your entries stay here, with the time at which you made them, and go out when it is back.
+        Each is recorded once. Do not clear this browser’s data while something waits.
+      </p>
+      {list.length === 0 ? (
+        <Nothing title="Nothing waits.">Everything that you recorded is in the book.</Nothing>
+      ) : (
+        <ul className={classes.outbox} aria-label="Entries of this device">
+          {list.toReversed().map((one) => {
+            const printerId = one.actions.flatMap((action) => ('printerId' in action && action.printerId) || [])[0]
+            return (
+              <li key={one.id} data-state={one.state}>
+                <div>
+                  <b>{words[one.state]}</b>: {one.words}
+                  <div className="quiet">made {moment(one.at, site.timeZone)}</div>
+                  {one.reason && <div role="alert">{one.reason}</div>}
+                </div>
+                <span>
+                  {printerId && (
+                    <Button size="sm" variant="default" component={Link} to={`/printers/${printerId}`}>
+                      {one.state === 'refused' ? 'Look and do it again' : 'To the printer'}
+                    </Button>
+                  )}{' '}
+                  {one.state !== 'waiting' && (
+                    <Button
+                      size="sm"
+                      variant="subtle"
+                      aria-label={`Clear: ${one.words}`}
+                      onClick={() => void dropFromOutbox(one.id)}
+                    >
+                      Clear
+                    </Button>
+                  )}
+                </span>
+              </li>
+            )
+          })}
+        </ul>
+      )}
+    </>
+  )
+}
