@@ -21,9 +21,10 @@ async function main(): Promise<void> {
   const port = Number(PORT)
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new StartProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
-  const clock = clockOf(DIATRIBON_DEMO_NOW)
   await migrateDatabase(DATABASE_URL!, join(root, 'server', 'migrations'))
-  const demo = DIATRIBON_DEMO === '0' ? false : await loadDemo(DATABASE_URL!, clock)
+  const demo = DIATRIBON_DEMO === '0' ? false : await loadDemo(DATABASE_URL!, clockOf(DIATRIBON_DEMO_NOW))
+  // Begun after the loading, so that two processes with a frozen start stay close to each other.
+  const clock = clockOf(DIATRIBON_DEMO_NOW)
   const server = await startServer({
     databaseUrl: DATABASE_URL!,
     clock,

@@ -4,7 +4,7 @@ import { median, report } from './report.mjs'
 
 const repeats = 15
 
-/** Floor and Round with the demo's 14 printers, then with 1,000 printers that have five years behind them. */
+/** Floor, Round and the rest with the demo's 14 printers, then with 1,000 printers that have five years behind them. */
 export async function benchReads(adminUrl) {
   const { url, drop } = await makeDatabase(adminUrl)
   const small = await measure(url)
@@ -32,6 +32,7 @@ async function measure(url) {
   for (const [name, path] of Object.entries({
     Floor: '/api/printers',
     Round: '/api/plan/round',
+    Drifting: '/api/readings/drifting',
     Logbook: '/api/logbook',
     Lives: '/api/lives',
   })) {
@@ -40,7 +41,13 @@ async function measure(url) {
       const started = performance.now()
       const response = await fetch(server.url + path, { headers: { cookie } })
       if (response.status !== 200) throw new Error(`${path}: ${response.status}`)
-      await response.text()
+      const answer = await response.text()
+      // Some answers say that there is more to be worked out; the first time counts until all is.
+      while (
+        i === 0 &&
+        JSON.parse(answer).waiting > 0 &&
+        (await (await fetch(server.url + path, { headers: { cookie } })).json()).waiting > 0
+      );
       if (i === 0) report(`${name}, first time`, { milliseconds: performance.now() - started })
       else times.push(performance.now() - started)
     }
@@ -51,7 +58,8 @@ async function measure(url) {
 }
 
 /**
- * 1,000 printers of the first model: 520 counts each, and a part in each slot changed every few hundred hours, written
+ * 1,000 printers of the first model: 520 counts each, a part in each slot changed every few hundred
+ * hours, 60 of each check and 357 readings each, written
  * straight into the tables, since only reading is measured.
  */
 async function grow(url) {
@@ -91,12 +99,21 @@ async function grow(url) {
         false, NULL, 20000000
       FROM life l, generate_series(0, 40) k, LATERAL (SELECT md5(l.id::text || k)::uuid AS fitting_id, (k + 1) * l.hours < 10400 AS ended) f
       WHERE k * l.hours < 10400;
+    INSERT INTO check_sheet (id, site_id, printer_id, check_type_id, version, begun_at, begun_by, confirmed, finished_at, finished_seq, finished_by, outcome)
+      SELECT gen_random_uuid(), t.site_id, n.id, t.id, t.version, at, w.id, '[]', at, 30000000, w.id, 'done'
+      FROM new_printer n, check_type t, (SELECT id FROM person LIMIT 1) w, generate_series(1, 60) k,
+        LATERAL (SELECT timestamptz '${demoMoment}' - make_interval(days => 30 * k - 20) AS at) moment;
+    INSERT INTO reading (id, seq, site_id, printer_id, name, value, unit, is_baseline, at, run_hours, source)
+      SELECT n.id || ' ' || of.reading || ' ' || k, 30000000, p.site_id, n.id, of.reading, 80 - 0.05 * k * (n.i % 3) + random(), 'Hz', false,
+        timestamptz '${demoMoment}' - make_interval(days => 15 * (120 - k)), 0, 'check'
+      FROM new_printer n JOIN printer p ON p.id = n.id, unnest(ARRAY['X belt pitch', 'Y belt pitch', 'bed warm-up time']) AS of(reading), generate_series(1, 119) k;
+    DELETE FROM printer_drift;
     DELETE FROM life_judgement;
     DELETE FROM hours_forecast;
     ANALYZE;
   `)
   const { rows } = await client.query(
-    'SELECT (SELECT count(*) FROM printer) AS printers, (SELECT count(*) FROM fitting) AS fittings, (SELECT count(*) FROM usage) AS usage',
+    'SELECT (SELECT count(*) FROM printer) AS printers, (SELECT count(*) FROM fitting) AS fittings, (SELECT count(*) FROM usage) AS usage, (SELECT count(*) FROM check_sheet) AS checks, (SELECT count(*) FROM reading) AS readings',
   )
   report('grown to', Object.fromEntries(Object.entries(rows[0]).map(([name, value]) => [name, Number(value)])))
   await client.end()

@@ -1,6 +1,7 @@
 import { randomLcg, randomLogNormal, randomUniform, randomWeibull } from 'd3-random'
 import { v5 as derivedId } from 'uuid'
 import type { ExportedEntry, RemovalReason, Role } from '@diatribon/contract'
+import { checksHistory } from './checksHistory.ts'
 import {
   models,
   hotJobs,
@@ -16,7 +17,13 @@ import {
 } from './workshop.ts'
 
 const namespace = 'c5f0a0f6-3c3b-5f0e-9a53-0d1f2e3b4a59'
-const idOf = (what: string) => derivedId(what, namespace)
+const ids = new Map<string, string>()
+/** The same words always give the same id. */
+const idOf = (what: string): string => {
+  let id = ids.get(what)
+  if (!id) ids.set(what, (id = derivedId(what, namespace)))
+  return id
+}
 
 const hourMs = 3600_000
 const dayMs = 24 * hourMs
@@ -24,7 +31,7 @@ const monthDays = 30.4
 /** By day of the week, Sunday first: the museum is closed on Mondays. */
 const openness = [0.6, 0, 1.1, 1.1, 1.1, 1.15, 1.3]
 
-interface Told {
+export interface Told {
   at: number
   personId: string
   action: Record<string, unknown>
@@ -49,6 +56,15 @@ export function simulateBook(now: Date, seed = 0.9): ExportedEntry[] {
   const told: Told[] = [...openBook(now.getTime())]
   for (const printer of printers) told.push(...new PrinterHistory(printer, now.getTime(), random).run())
   told.push(...workshopNotes(now.getTime()), ...weighings(now.getTime()))
+  told.sort((a, b) => a.at - b.at)
+  told.push(
+    ...checksHistory(
+      told,
+      now.getTime(),
+      { idOf, personId, printerIdOf, slotIdOf, modelId: (key) => idOf(`model ${key}`) },
+      seed,
+    ),
+  )
   told.sort((a, b) => a.at - b.at)
   return told.map(({ at, personId, action }, i) => ({
     seq: i + 1,
@@ -82,7 +98,7 @@ function openBook(now: number): Told[] {
         ...shown,
       }
     }),
-    ...Object.entries(models).map(([key, { make, name, build, slots, limits, kits }]) => ({
+    ...Object.entries(models).map(([key, { make, name, build, slots, limits, kits, bed }]) => ({
       kind: 'add-model',
       modelId: idOf(`model ${key}`),
       make,
@@ -91,6 +107,7 @@ function openBook(now: number): Told[] {
       slots: slots.map(([slot, part]) => ({ name: slot, kind: parts[part].slotKind, partTypeId: partTypeId(part) })),
       limits,
       kits,
+      bed,
     })),
     { kind: 'set-calendar', closedWeekdays: [1], closedDays: [] },
     ...spools.map(({ weighedGrams: _, ...spool }) => ({
@@ -328,12 +345,6 @@ class PrinterHistory {
         plannedMetres: 38,
         spoolId: spoolIdOf('Spool 35'),
       })
-    if (name === 'Anemone')
-      this.note(
-        this.now - 9 * dayMs,
-        'TEMPORARY: fan duct tied on with wire, the new one is ordered. Promised to make good by the end of the month.',
-        'oskar',
-      )
   }
 
   private swap(at: number, slot: string, removalReason: RemovalReason, into?: PartKey, note?: string): void {

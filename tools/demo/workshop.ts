@@ -1,4 +1,4 @@
-import type { Clock, Kit, MachineLimits, RemovalReason, Role } from '@diatribon/contract'
+import type { Clock, Kit, MachineLimits, ModelBed, RemovalReason, Role, SignOff } from '@diatribon/contract'
 
 /** The made-up workshop of the demo. All names are invented. */
 export const workshop = {
@@ -21,6 +21,34 @@ export const people: { name: string; displayName: string; role: Role }[] = [
   { name: 'juna', displayName: 'Juna Vale', role: 'operator' },
   { name: 'corin', displayName: 'Corin Thatch', role: 'operator' },
   { name: 'sefa', displayName: 'Sefa Lund', role: 'member' },
+]
+
+/** Who is signed off for what; Leandra Moss is the qualified electrical person. */
+export const signedOff: Record<string, SignOff[]> = {
+  lead: ['hot work', 'motion'],
+  technician: ['hot work', 'motion', 'electronics'],
+  oskar: ['hot work', 'motion'],
+  leandra: ['hot work', 'motion', 'electronics', 'mains'],
+  pim: ['motion'],
+}
+
+/** Who is here when: days (0 Sunday), from, until. The museum is closed on Mondays. */
+export const shifts: Record<string, [days: number[], from: string, until: string][]> = {
+  lead: [[[2, 3, 4, 5], '08:30', '16:30']],
+  technician: [[[2, 4, 6], '08:00', '16:00']],
+  oskar: [[[3, 5, 0], '08:00', '16:00']],
+  leandra: [[[5], '09:00', '13:00']],
+  pim: [[[2, 3, 4, 5, 6], '12:00', '20:00']],
+  juna: [[[3, 6], '08:00', '14:00']],
+  corin: [[[2, 4, 5], '08:00', '18:00']],
+}
+
+export const trainings: [name: string, topic: string, daysAgo: number][] = [
+  ['member', 'staying for the first layer', 160],
+  ['member', 'taking parts off the plate', 110],
+  ['sefa', 'staying for the first layer', 40],
+  ['pim', 'changing parts', 75],
+  ['juna', 'heating and leaving', 33],
 ]
 
 export interface DemoPart {
@@ -101,7 +129,20 @@ export interface DemoModel {
   slots: [slot: string, part: PartKey][]
   limits: MachineLimits
   kits: Kit[]
+  bed: ModelBed
 }
+
+/** Four screws, so far outside or inside the plate's corners. */
+const fourScrews = ([x, y]: [number, number], inset: number, pitchMm: number): ModelBed => ({
+  screws: [
+    { name: 'front left', xMm: inset, yMm: inset },
+    { name: 'front right', xMm: x - inset, yMm: inset },
+    { name: 'back left', xMm: inset, yMm: y - inset },
+    { name: 'back right', xMm: x - inset, yMm: y - inset },
+  ],
+  pitchMm,
+  raisedBy: 'anticlockwise',
+})
 
 const nozzleKit: Kit = { name: 'Nozzle and sock', slots: ['Nozzle', 'Sock'] }
 
@@ -154,6 +195,7 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
     ],
     kits: [nozzleKit],
     limits: limits([235, 235, 250], 260, 100),
+    bed: fourScrews([235, 235], 32, 0.7),
   },
   turnstone: {
     make: 'Turnstone',
@@ -162,6 +204,7 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
     slots: [...head, ...frame, ['X bearings', 'bearings']],
     kits: [nozzleKit],
     limits: limits([250, 210, 210], 290, 110, { accelerationMmPerS2: 2000, maxSpeedMmPerS: 200 }),
+    bed: fourScrews([250, 210], 15, 0.5),
   },
   whimbrel: {
     make: 'Whimbrel',
@@ -181,6 +224,15 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
       accelerationMmPerS2: 3000,
       maxSpeedMmPerS: 250,
     }),
+    bed: {
+      screws: [
+        { name: 'left', xMm: -10, yMm: 150 },
+        { name: 'right front', xMm: 310, yMm: 30 },
+        { name: 'right back', xMm: 310, yMm: 270 },
+      ],
+      pitchMm: 0.7,
+      raisedBy: 'clockwise',
+    },
   },
 }
 

@@ -6,10 +6,13 @@ import { requireNodeModules } from './nodeModules.mjs'
 import { SetupProblem } from './say.mjs'
 import { requirePostgres } from './systemPackages.mjs'
 
-/** Runs backup or restore against DATABASE_URL, the running application's database, or the stopped one's. */
+/**
+ * Runs backup, restore or check against DATABASE_URL, the running application's database, or the stopped one's.
+ * @param usage how it is called with its file; left out when it needs none
+ */
 export async function bookCommand(what, usage) {
-  const file = process.argv[2]
-  if (!file) throw new SetupProblem(`Say which file: ${usage}`)
+  const file = usage ? process.argv[2] : ''
+  if (file === undefined) throw new SetupProblem(`Say which file: ${usage}`)
   const bin = process.env.DATABASE_URL ? null : requirePostgres()
   requireNodeModules()
   const { buildServer, distFolder } = await import('./build.mjs')

@@ -51,6 +51,21 @@ async function takeInNewcomer({ request }, url) {
   return printerId
 }
 
+/** Begins a check by the spool and finds a belt too slack, for the picture. */
+async function outOfLimit(page) {
+  await page.getByRole('button', { name: 'Begin By the spool' }).click()
+  await page.getByLabel('It is switched off and cold').check()
+  await page.getByRole('button', { name: 'Confirm' }).click()
+  for (const title of ['Power off', 'Screws into plastic', 'Grub screws']) {
+    await page.getByRole('heading', { name: title }).waitFor()
+    await page.getByRole('button', { name: 'In order', exact: true }).click()
+  }
+  await page.getByLabel('X belt, in Hz').fill('22')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await page.getByText('Outside its limits').waitFor()
+  await page.evaluate(() => window.scrollTo(0, 0))
+}
+
 /** Takes every picture of docs/screenshots from a server with the demo workshop. */
 export async function takePictures(url, executablePath) {
   const browser = await chromium.launch({ executablePath, args: process.getuid() === 0 ? ['--no-sandbox'] : [] })
@@ -74,14 +89,9 @@ export async function takePictures(url, executablePath) {
   await take('floor-phone', '/floor', phone)
   await take('printer', printer, desk)
   await take('printer-phone', printer, phone)
-  await take('swap', printer, desk, async () => {
-    await page.getByRole('button', { name: 'Swap Nozzle' }).click()
-    await page.getByRole('radio', { name: 'failed' }).check()
-  })
   const hot = `/printers/${floor.racks[3].printers[1].id}`
   await take('as-built', `${hot}?view=As+built`, desk)
   await take('counts', `${hot}?view=Counts`, desk)
-  await take('forecast', `${hot}?view=Forecast`, desk)
   await take('job-file', '/job-file', desk, async () => {
     await page.getByLabel('Job file', { exact: true }).setInputFiles({
       name: 'tactile-map.gcode',
@@ -94,22 +104,30 @@ export async function takePictures(url, executablePath) {
     await page.getByText('Limpet must not take this job').waitFor()
     await page.evaluate(() => window.scrollTo(0, 0))
   })
-  await take('catalogue', '/catalogue', desk)
-  await take('import', '/import', desk, async () => {
-    await page.getByLabel('CSV file').setInputFiles({
-      name: 'old-book.csv',
-      mimeType: 'text/csv',
-      buffer: Buffer.from('Machine;Date;Hour meter\nUrchin;2024-12-01 09:00;12\nUrchin;2024-12-02 09:00;many\n'),
-    })
-    await page.getByRole('button', { name: 'Try, without effect' }).click()
-    await page.getByRole('table', { name: 'Bad rows' }).waitFor()
-  })
   const newcomer = await takeInNewcomer(context, url)
   await take('take-in-phone', `/take-in/${newcomer}`, phone)
   await take('round', '/round', desk)
   await take('lives', '/lives', desk)
   await take('life', life, desk)
   await take('logbook', '/logbook', desk)
-  await take('bench', '/bench', desk, () => page.getByRole('table', { name: 'Fits' }).waitFor())
+  await take('handover', '/handover', desk)
+  await take('time-down', '/time-down', desk)
+  const faults = await (await context.request.get(`${url}/api/faults`)).json()
+  await take('fault-desk', `/faults/${faults.find((fault) => fault.printer.name === 'Periwinkle').id}`, desk)
+  const held = faults.find((fault) => fault.printer.name === 'Whelk').printer.id
+  await take('report-phone', `/report/${held.replaceAll('-', '').slice(0, 12)}`, phone)
+  const named = (name) => floor.racks.flatMap(({ printers }) => printers).find((one) => one.name === name).id
+  await take('bench', `/bench?sum=bed&printer=${named('Cockle')}`, desk, async () => {
+    await page.getByRole('button', { name: 'Try it with an example' }).click()
+    await page.getByRole('table', { name: 'Knob turns' }).waitFor()
+    await page.mouse.move(0, 0)
+  })
+  await take('readings', `/printers/${named('Urchin')}?view=Readings`, desk, () =>
+    page
+      .getByRole('heading', { name: /belt pitch/ })
+      .first()
+      .waitFor(),
+  )
+  await take('check-phone', `/printers/${named('Mussel')}?view=Checks`, phone, () => outOfLimit(page))
   await browser.close()
 }
