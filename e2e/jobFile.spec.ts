@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import type { Counts, Floor } from '@diatribon/contract'
-import { first, signedIn } from './people.ts'
+import { first, signedIn, test } from './people.ts'
 
 /** A job of about an hour: a tall spiral of short lines, in lengths and temperatures of the usual kind. */
 function job(): Buffer {

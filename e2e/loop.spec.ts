@@ -1,6 +1,6 @@
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import type { Round } from '@diatribon/contract'
-import { first, second, signedIn } from './people.ts'
+import { first, second, signedIn, test } from './people.ts'
 
 test('once round the loop: count until a part is due, swap it as failed, and everybody sees what was learned', async ({
   browser,
@@ -56,6 +56,9 @@ test('once round the loop: count until a part is due, swap it as failed, and eve
   await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
   await expect(dialog.getByRole('alert')).toContainText('Say why the old part comes out')
   await dialog.getByRole('radio', { name: 'failed' }).check()
+  // Hot work is confirmed each time.
+  const cautions = dialog.getByLabel(/^I have read the cautions/)
+  if (await cautions.isVisible()) await cautions.check()
   await dialog.getByLabel('Note (optional)').fill('Blocked for good, journey of the tests')
   await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
   await expect(dialog).toBeHidden()

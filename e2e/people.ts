@@ -1,7 +1,18 @@
-import { expect, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
+import { expect, test as base, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
 
 export const first = process.env.E2E_FIRST!
 export const second = process.env.E2E_SECOND!
+
+/** Pages that a journey leaves open would go on fetching what the next one changes: they are closed when it ends. */
+export const test = base.extend<{ closesItsPages: void }>({
+  closesItsPages: [
+    async ({ browser }, use) => {
+      await use()
+      for (const context of browser.contexts()) await context.close()
+    },
+    { auto: true },
+  ],
+})
 
 /** A person at a browser of their own, signed in through the page. */
 export async function signedIn(
