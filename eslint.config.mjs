@@ -9,7 +9,19 @@ const forbidden = {
   server: ['web', 'tools'],
   web: ['server', 'tools'],
 }
-const coreAreas = ['lives', 'policies', 'hours', 'plan', 'parts', 'jobs', 'readings']
+const coreAreas = [
+  'lives',
+  'policies',
+  'hours',
+  'plan',
+  'parts',
+  'jobs',
+  'readings',
+  'checks',
+  'bench',
+  'faults',
+  'people',
+]
 
 const oneWay = Object.entries(forbidden).map(([workspace, others]) => ({
   files: [`${workspace}/src/**/*.{ts,tsx}`],
@@ -71,6 +83,8 @@ export default tseslint.config(
         performance: 'readonly',
         setImmediate: 'readonly',
         clearTimeout: 'readonly',
+        AbortController: 'readonly',
+        TextDecoder: 'readonly',
       },
     },
   },
