@@ -113,7 +113,14 @@ function parsed(text: string, number: number): Line {
 /** Says whether the book is whole. @throws StartProblem when it is not */
 async function check(url: string): Promise<void> {
   const { db, pool } = openDatabase(url, 2)
-  const { entries, chains, unsealed, broken, brokenCount, heads } = await checkBook(db)
+  const toldEvery = 100_000
+  let told = 0
+  const progress = (done: number, of: number) => {
+    if (done - told < toldEvery) return
+    told = done
+    console.log(`${done} of ${of} lines …`)
+  }
+  const { entries, chains, unsealed, broken, brokenCount, heads } = await checkBook(db, progress)
   await pool.end()
   for (const { chain, seq, hash } of heads) console.log(`${hash}  #${seq} ${chain}`)
   for (const { seq, printer, words } of broken) console.error(`#${seq} (${printer}): ${words}`)

@@ -66,6 +66,7 @@ export {
   readMarkSchema,
   savedViewSchema,
   type BookCheck,
+  type BookCheckLine,
   type Notice,
   type SavedView,
   type ActionResult,

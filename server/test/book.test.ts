@@ -1,6 +1,17 @@
 import { randomUUID } from 'node:crypto'
-import type { BookCheck, Handover, LogEntry, LogPage, Notice, SavedView, Session } from '@diatribon/contract'
+import type {
+  BookCheckLine,
+  Handover,
+  LogEntry,
+  LogPage,
+  Notice,
+  RefusalBody,
+  SavedView,
+  Session,
+} from '@diatribon/contract'
 import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
+import { checkBook } from '../src/logbook/chain.ts'
+import { checkLock } from '../src/logbook/checkWorker.ts'
 import { keepUp } from '../src/logbook/keepUp.ts'
 import { writersLock } from '../src/logbook/writersLock.ts'
 import { migrations, scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
@@ -31,7 +42,7 @@ const found = async (query: string, as = member) => {
 const me = async (client: Client) => (await client.call<Session>('GET', '/api/session')).body.person.id
 
 describe('the chain', () => {
-  const whole = () => lead.get<BookCheck>('/api/logbook/whole')
+  const whole = () => checkBook(shop.server.services.database.db)
   /** Changes the book behind the product's back, as somebody with the database's password could. */
   const tamper = async (statement: string, values: unknown[] = []) => {
     const client = await pool().connect()
@@ -99,6 +110,33 @@ describe('the chain', () => {
     expect(await whole()).toMatchObject({ brokenCount: 0, unsealed: 0 })
   })
 
+  it('is gone through in a thread, line by line, for one at a time and for nobody who has gone', async () => {
+    await caughtUp()
+    const answer = await lead.get<string>('/api/logbook/whole')
+    const lines = answer
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as BookCheckLine)
+    const result = lines.flatMap((line) => ('result' in line ? line.result : []))
+    const progress = lines.flatMap((line) => ('progress' in line ? line.progress : []))
+    expect(result).toEqual([await whole()])
+    expect(progress.at(-1)).toEqual({ done: result[0]!.entries, of: result[0]!.entries })
+    const other = await pool().connect()
+    await other.query('SELECT pg_advisory_lock($1)', [checkLock])
+    const { status, body } = await lead.call<RefusalBody>('GET', '/api/logbook/whole')
+    expect(status).toBe(409)
+    expect(body.error.message).toMatch(/Somebody is going through the book/)
+    await other.query('SELECT pg_advisory_unlock($1)', [checkLock])
+    other.release()
+    const control = new AbortController()
+    const left = fetch(`${shop.server.url}/api/logbook/whole`, {
+      headers: { cookie: lead.cookieNow },
+      signal: control.signal,
+    })
+    control.abort()
+    await expect(left).rejects.toThrow(/abort/)
+  })
+
   it('tells of a line that was changed, slipped in or taken out behind its back', async () => {
     await caughtUp()
     const entry = await technician.act({ kind: 'note', printerId: shop.ids.printer, text: 'Nozzle was tight' })
@@ -144,6 +182,24 @@ describe('the search', () => {
     expect(words(await found('search=nothing like this'))).toEqual([])
     for (const odd of ["'); DROP TABLE log_entry; --", '&|!', '"', ':*', 'a:b'])
       expect(Array.isArray(await found(`search=${encodeURIComponent(odd)}`))).toBe(true)
+  })
+
+  it('finds the newest first and page by page, whether the word is rare or common', async () => {
+    const notes = Array.from({ length: 2200 }, (_, i) => ({
+      key: randomUUID(),
+      kind: 'note' as const,
+      at: hoursAgo(1),
+      text: i % 400 === 0 ? `Drizzle and mackerel ${i}` : `Drizzle ${i}`,
+    }))
+    for (let from = 0; from < notes.length; from += 1000) await technician.list(notes.slice(from, from + 1000))
+    const rare = await found('search=mackerel')
+    expect(words(rare)).toEqual([2000, 1600, 1200, 800, 400, 0].map((i) => `Drizzle and mackerel ${i}`))
+    await caughtUp()
+    const first = await member.get<LogPage>('/api/logbook?search=drizzle&limit=3')
+    expect(words(first.entries)).toEqual(['Drizzle 2199', 'Drizzle 2198', 'Drizzle 2197'])
+    const next = await member.get<LogPage>(`/api/logbook?search=drizzle&limit=2&before=${first.next}`)
+    expect(words(next.entries)).toEqual(['Drizzle 2196', 'Drizzle 2195'])
+    expect(await found(`search=drizzle&partType=${shop.ids.belt}`)).toEqual([])
   })
 
   it('filters by person, part type and days', async () => {

@@ -67,7 +67,10 @@ export async function benchSearch(adminUrl) {
     report(`search over a million entries: ${name}`, { milliseconds, timesThePlainPage: milliseconds / plain })
   }
   const begun = performance.now()
-  const whole = await (await fetch(`${server.url}/api/logbook/whole`, { headers: { cookie } })).json()
+  const lines = (await (await fetch(`${server.url}/api/logbook/whole`, { headers: { cookie } })).text())
+    .trim()
+    .split('\n')
+  const whole = JSON.parse(lines.at(-1)).result
   report('going through the chain of a million entries', {
     seconds: (performance.now() - begun) / 1000,
     broken: whole.brokenCount,

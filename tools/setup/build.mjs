@@ -20,6 +20,7 @@ export async function buildServer() {
         serve: 'tools/serve.ts',
         book: 'tools/book.ts',
         judgeWorker: 'server/src/lives/judgeWorker.ts',
+        checkWorker: 'server/src/logbook/checkWorker.ts',
         readWorker: 'server/src/jobs/readWorker.ts',
       },
       outdir: distFolder,

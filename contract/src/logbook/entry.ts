@@ -127,6 +127,9 @@ export interface BookCheck {
   heads: { chain: string; seq: number; hash: string }[]
 }
 
+/** One line of the answer when the book is gone through, which comes line by line (JSON Lines). */
+export type BookCheckLine = { progress: { done: number; of: number } } | { result: BookCheck } | { failed: string }
+
 /** A notice that is pinned. */
 export interface Notice {
   id: string

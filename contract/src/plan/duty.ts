@@ -38,4 +38,5 @@ export interface Round {
   later: Duty[]
   /** How many are due later in all; the list holds the soonest. */
   laterCount: number
+  laterCheckCount: number
 }

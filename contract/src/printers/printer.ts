@@ -56,6 +56,8 @@ export interface FloorPrinter extends PrinterHead {
   checksDue: number
   /** Faults that are reported and not closed. */
   openFaults: number
+  /** One of them says that printing should stop. */
+  saysStop: boolean
 }
 
 export interface Floor {

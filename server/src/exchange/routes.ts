@@ -2,6 +2,7 @@ import { once } from 'node:events'
 import { Router, text, type Request, type Response } from 'express'
 import Papa from 'papaparse'
 import { importKinds, type ImportKind, type ImportLine } from '@diatribon/contract'
+import { jsonLines } from '../platform/jsonLines.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { requires, signedIn, type Services } from '../platform/services.ts'
 import { exportRows } from './exportRows.ts'
@@ -28,15 +29,7 @@ export function exchangeRoutes(services: Services): Router {
           'The table is not plain text in UTF-8. Save it as “CSV UTF-8” and try again.',
         )
       const { person, site } = signedIn(request)
-      // The first line decides the status; from then on refusals come as lines.
-      const tell = async (line: ImportLine) => {
-        if (!response.headersSent)
-          response.writeHead(200, {
-            'content-type': 'application/x-ndjson',
-            'cache-control': 'no-cache, no-transform', // compression would hold progress back
-          })
-        if (!response.write(`${JSON.stringify(line)}\n`) && !response.destroyed) await once(response, 'drain')
-      }
+      const tell = jsonLines<ImportLine>(response)
       try {
         await importCsv(database, {
           kind,

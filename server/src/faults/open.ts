@@ -71,13 +71,14 @@ export async function allOpenFaults(db: Db): Promise<FaultRow[]> {
   })
 }
 
-export async function openFaultCounts(db: Db): Promise<Map<string, number>> {
+/** How many faults each printer has that are not closed, and whether one of them says stop. */
+export async function openFaultCounts(db: Db): Promise<Map<string, { open: number; saysStop: boolean }>> {
   const rows = await db
-    .select({ printerId: fault.printerId, open: count() })
+    .select({ printerId: fault.printerId, open: count(), saysStop: sql<boolean>`NOT bool_and(${fault.mayGoOn})` })
     .from(fault)
     .where(isNull(fault.closedSeq))
     .groupBy(fault.printerId)
-  return new Map(rows.map(({ printerId, open }) => [printerId, open]))
+  return new Map(rows.map(({ printerId, ...faults }) => [printerId, faults]))
 }
 
 /** Duties that people made and nobody has settled, soonest first; promises alone when asked for. */

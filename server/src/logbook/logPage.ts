@@ -10,7 +10,8 @@ import {
 import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
 import { zonedMoment } from '../plan/calendar.ts'
-import { logEntry, logSearch, noteLink, readMark } from '../platform/tables.ts'
+import { logEntry, noteLink, readMark } from '../platform/tables.ts'
+import { hasWords } from './findWords.ts'
 import { actionOf, recordedOf, type LogRow } from './logRow.ts'
 import { namesFor } from './names.ts'
 
@@ -29,7 +30,7 @@ export async function logPage(
   const rows = await db
     .select()
     .from(logEntry)
-    .where(and(...conditions(query, reader.id, timeZone)))
+    .where(and(...conditions(query, reader.id, timeZone), await hasWords(db, query.search, query.partType)))
     .orderBy(desc(logEntry.seq))
     .limit(limit + 1)
   const page = rows.slice(0, limit)
@@ -42,7 +43,7 @@ export async function logPage(
 }
 
 function conditions(query: LogQuery, readerId: string, timeZone: string): (SQL | undefined)[] {
-  const { printer, kind, steps, before, search, person, partType, from, until, forMe, seq } = query
+  const { printer, kind, steps, before, person, from, until, forMe, seq } = query
   const day = (of: string, plus: number) => new Date(zonedMoment(timeZone, Date.parse(of) + plus * dayMs))
   return [
     printer ? eq(logEntry.printerId, printer) : undefined,
@@ -52,28 +53,10 @@ function conditions(query: LogQuery, readerId: string, timeZone: string): (SQL |
     person ? eq(logEntry.personId, person) : undefined,
     from ? gte(logEntry.at, day(from, 0)) : undefined,
     until ? lt(logEntry.at, day(until, 1)) : undefined,
-    search
-      ? sql`${logEntry.seq} IN (SELECT ${logSearch.seq} FROM ${logSearch} WHERE ${logSearch.words} @@ ${asked(search)})`
-      : undefined,
-    partType
-      ? sql`${logEntry.seq} IN (SELECT ${logSearch.seq} FROM ${logSearch} WHERE ${logSearch.partTypes} @> ARRAY[${partType}]::uuid[])`
-      : undefined,
     forMe
       ? sql`${logEntry.seq} IN (SELECT ${noteLink.seq} FROM ${noteLink} WHERE ${noteLink.personId} = ${readerId})`
       : undefined,
   ]
-}
-
-/** Plain words are found by their beginnings, all of them; quotes, minus and "or" are understood as usual. */
-function asked(search: string): SQL {
-  const plain = /^[\p{L}\p{N}\s]+$/u.test(search) && !/\bor\b/i.test(search)
-  return plain
-    ? sql`to_tsquery('english', ${search
-        .trim()
-        .split(/\s+/)
-        .map((word) => `${word}:*`)
-        .join(' & ')})`
-    : sql`websearch_to_tsquery('english', ${search})`
 }
 
 /** Lines of the book as a reader sees them, in the order given. */

@@ -8,10 +8,10 @@ import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
 import { noteLink, readMark, savedView } from '../platform/tables.ts'
 import { exportBook } from './book.ts'
-import { checkBook } from './chain.ts'
 import { handover } from './handover.ts'
 import { logPage } from './logPage.ts'
 import { noticesOn } from './notices.ts'
+import { streamCheck } from './streamCheck.ts'
 
 const mostViews = 30
 
@@ -48,8 +48,14 @@ export function logbookRoutes(services: Services): Router {
     )
   })
 
-  router.get('/logbook/whole', requires(services, 'read'), async (_request, response) => {
-    response.json(await checkBook(db))
+  router.get('/logbook/whole', requires(services, 'read'), async (request, response) => {
+    try {
+      await streamCheck(services.database.url, response)
+    } catch (error) {
+      if (!response.headersSent) throw error
+      request.log.error({ error }, 'going through the book failed')
+      response.end(`${JSON.stringify({ failed: 'Something went wrong on the server. Try again.' })}\n`)
+    }
   })
 
   // A person's own, not maintenance facts: kept searches, and how far the book was read.

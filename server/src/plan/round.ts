@@ -3,7 +3,7 @@ import { turnsOf } from '../checks/turns.ts'
 import { madeDuties } from '../faults/open.ts'
 import { bySoonest, dutiesOf, printerHeads, type Planning } from './duties.ts'
 
-/** Soonest duties after this week that the list holds; the rest is counted. */
+/** Soonest parts and checks after this week that the list holds; the rest is counted. */
 const laterShown = 60
 
 /** Everything due, sorted into overdue, this week and later. */
@@ -13,18 +13,16 @@ export async function round(planning: Planning): Promise<Round> {
   const of = (urgency: Duty['urgency']) => duties.filter((duty) => duty.urgency === urgency).sort(bySoonest)
   const later = of('later')
   const turns = await turnsOf(planning, heads)
-  const checks = (urgency: Duty['urgency']) =>
-    turns
-      .filter((turn) => turn.urgency === urgency)
-      .sort(byDate)
-      .slice(0, urgency === 'later' ? laterShown : undefined)
+  const checks = (urgency: Duty['urgency']) => turns.filter((turn) => turn.urgency === urgency).sort(byDate)
+  const laterChecks = checks('later')
   return {
-    checks: { overdue: checks('overdue'), 'this week': checks('this week'), later: checks('later') },
+    checks: { overdue: checks('overdue'), 'this week': checks('this week'), later: laterChecks.slice(0, laterShown) },
     made: await madeDuties(planning.db),
     overdue: of('overdue'),
     thisWeek: of('this week'),
     later: later.slice(0, laterShown),
     laterCount: later.length,
+    laterCheckCount: laterChecks.length,
   }
 }
 

@@ -80,7 +80,7 @@ const operations: Record<string, Operation> = {
   'post /api/people/{id}/invitation': { summary: 'A code with which somebody chooses a PIN, for the lead' },
   'post /api/join': { summary: 'Choose a PIN with the code of an invitation', body: joinSchema },
   'get /api/logbook/handover': { summary: 'What changed since your last shift, what is open (query: since)' },
-  'get /api/logbook/whole': { summary: 'Whether the chain of the book holds' },
+  'get /api/logbook/whole': { summary: 'Whether the chain of the book holds: progress and the result as JSON Lines' },
   'get /api/logbook/views': { summary: 'Searches that you keep' },
   'post /api/logbook/views': { summary: 'Keep a search', body: savedViewSchema },
   'delete /api/logbook/views/{id}': { summary: 'Let a kept search go' },

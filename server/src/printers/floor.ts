@@ -25,7 +25,8 @@ export async function floor(planning: Planning, withRetired = false): Promise<Fl
       next: [...own].sort(bySoonest)[0] ?? null,
       overdueCount: own.filter(({ urgency }) => urgency === 'overdue').length,
       checksDue: checksDue.get(head.id) ?? 0,
-      openFaults: faults.get(head.id) ?? 0,
+      openFaults: faults.get(head.id)?.open ?? 0,
+      saysStop: faults.get(head.id)?.saysStop ?? false,
     }
     const key = `${head.room}\n${head.rack}`
     const rack = racks.get(key) ?? { room: head.room, rack: head.rack, printers: [] }

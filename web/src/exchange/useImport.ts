@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
 import { useSWRConfig } from 'swr'
-import type { ImportKind, ImportLine, RefusalBody } from '@diatribon/contract'
+import type { ImportKind, ImportLine } from '@diatribon/contract'
+import { readLines, Refused } from '../ui/api.ts'
 
 export interface ImportRun {
   busy: boolean
@@ -31,20 +32,15 @@ export function useImport() {
     }
     try {
       const query = new URLSearchParams({ mapping: JSON.stringify(mapping), ...(dryRun ? { dry: '1' } : {}) })
-      const response = await fetch(`/api/import/${kind}?${query.toString()}`, {
-        method: 'POST',
-        headers: { 'content-type': 'text/csv' },
-        body: csv,
-        signal: control.signal,
-      })
-      if (!response.ok) {
-        const { error } = (await response.json()) as RefusalBody
-        return change({ busy: false, problem: error.message })
-      }
-      await eachLine(response.body!, (text) => take(JSON.parse(text) as ImportLine))
+      await readLines<ImportLine>(
+        `/api/import/${kind}?${query.toString()}`,
+        { method: 'POST', headers: { 'content-type': 'text/csv' }, body: csv, signal: control.signal },
+        take,
+      )
       change({ busy: false })
       await mutate((name) => typeof name === 'string' && name.startsWith('/api/'))
-    } catch {
+    } catch (error) {
+      if (error instanceof Refused) return change({ busy: false, problem: error.message })
       change({
         busy: false,
         problem: control.signal.aborted
@@ -55,17 +51,4 @@ export function useImport() {
   }
 
   return { run, start, stop: () => abort.current?.abort(), clear: () => setRun(none) }
-}
-
-async function eachLine(stream: ReadableStream<Uint8Array>, take: (line: string) => void): Promise<void> {
-  const reader = stream.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>).getReader()
-  let rest = ''
-  for (;;) {
-    const { done, value } = await reader.read()
-    if (done) break
-    const lines = (rest + value).split('\n')
-    rest = lines.pop()!
-    for (const line of lines) if (line) take(line)
-  }
-  if (rest) take(rest)
 }

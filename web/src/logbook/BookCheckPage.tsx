@@ -1,24 +1,13 @@
-import { Button } from '@mantine/core'
-import { useState } from 'react'
+import { Button, Progress } from '@mantine/core'
 import { Link } from 'react-router'
-import type { BookCheck } from '@diatribon/contract'
-import { read } from '../ui/api.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
+import { useBookCheck } from './useBookCheck.ts'
 
 /** Whether the book is whole: every line still fits the seal that it was given. */
 export function BookCheckPage() {
-  const [found, setFound] = useState<BookCheck | null>(null)
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  const look = () => {
-    setBusy(true)
-    setProblem(null)
-    void read<BookCheck>('/api/logbook/whole')
-      .then(setFound, setProblem)
-      .finally(() => setBusy(false))
-  }
+  const { found, progress, problem, busy, look, stop } = useBookCheck()
   return (
     <>
       <h1>Is the book whole?</h1>
@@ -27,10 +16,14 @@ export function BookCheckPage() {
         line that was changed, taken out or slipped in behind the back of this program no longer fits. Whoever could
         rewrite the whole database could rewrite all seals too: copy the newest seals to paper now and then.
       </p>
-      <Button onClick={look} loading={busy}>
-        Go through the book
-      </Button>
-      {busy && <p role="status">Going through every line …</p>}
+      {busy ? (
+        <Button variant="default" onClick={stop}>
+          Stop
+        </Button>
+      ) : (
+        <Button onClick={() => void look()}>Go through the book</Button>
+      )}
+      {busy && <Going {...progress} />}
       <Problem error={problem} />
       {found && (
         <>
@@ -90,5 +83,18 @@ export function BookCheckPage() {
         </>
       )}
     </>
+  )
+}
+
+function Going({ done, of }: { done: number; of: number }) {
+  return (
+    <div style={{ maxWidth: '46rem', marginTop: 10 }}>
+      <p role="status" style={{ margin: '0 0 4px' }}>
+        {of === 0
+          ? 'Opening the book …'
+          : `${done.toLocaleString('en-GB')} of ${of.toLocaleString('en-GB')} lines gone through`}
+      </p>
+      <Progress value={(100 * done) / Math.max(1, of)} aria-label="Lines gone through" />
+    </div>
   )
 }

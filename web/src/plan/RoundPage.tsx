@@ -27,7 +27,7 @@ export function RoundPage() {
         are left out. What moves is under <Link to="/drifting">Drifting</Link>.
       </p>
       <AsyncView of={round}>
-        {({ overdue, thisWeek, later, laterCount, checks, made }) => (
+        {({ overdue, thisWeek, later, laterCount, laterCheckCount, checks, made }) => (
           <>
             {made.length > 0 && (
               <section className={classes.section} aria-label="put down by people">
@@ -56,7 +56,13 @@ export function RoundPage() {
               duties={later}
               checks={checks.later}
               empty="Nothing else is in sight."
-              more={laterCount > later.length ? `The soonest ${later.length} of ${laterCount}.` : undefined}
+              more={[
+                laterCount > later.length && `The soonest ${later.length} of ${laterCount} parts.`,
+                laterCheckCount > checks.later.length &&
+                  `The soonest ${checks.later.length} of ${laterCheckCount} checks.`,
+              ]
+                .filter(Boolean)
+                .join(' ')}
               onSwap={setSwapping}
             />
           </>

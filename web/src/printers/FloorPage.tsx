@@ -61,7 +61,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
   const { nowMs } = useSession()
   const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } =
     printer
-  const { checksDue, openFaults, enclosure } = printer
+  const { checksDue, openFaults, saysStop, enclosure } = printer
   const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
   return (
     <li className={classes.row}>
@@ -87,7 +87,11 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
             Enclosure {number(enclosure.celsius, 3)} °C, limit {number(enclosure.limitC!, 3)} °C
           </div>
         )}
-        {openFaults > 0 && !holdReason && <div className={classes.stale}>{plural(openFaults, 'fault')} not closed</div>}
+        {openFaults > 0 && !holdReason && (
+          <div className={classes.stale}>
+            {plural(openFaults, 'fault')} not closed{saysStop && <b>: printing should stop</b>}
+          </div>
+        )}
       </div>
       <div>
         <b>{hours(runHours)}</b>

@@ -54,6 +54,23 @@ async function answerOf<T>(response: Response): Promise<T> {
   )
 }
 
+/** An answer that comes line by line (JSON Lines) while the server is at work. @throws Refused when there is none */
+export async function readLines<Line>(path: string, request: RequestInit, take: (line: Line) => void): Promise<void> {
+  const response = await fetch(path, request)
+  if (!response.ok) await answerOf(response)
+  const text = response.body!.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>)
+  const reader = text.getReader()
+  let rest = ''
+  for (;;) {
+    const { done, value } = await reader.read()
+    if (done) break
+    const lines = (rest + value).split('\n')
+    rest = lines.pop()!
+    for (const line of lines) if (line) take(JSON.parse(line) as Line)
+  }
+  if (rest) take(JSON.parse(rest) as Line)
+}
+
 /** What SWR fetches with. */
 export const read = <T>(path: string) => call<T>('GET', path)
 
