@@ -1,22 +1,6 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
-import type { Floor } from '@diatribon/contract'
-import { first, second, signedIn, test } from './people.ts'
-
-const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
-const standards = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']
-
-async function accessible(page: Page, where: string) {
-  const { violations } = await new AxeBuilder({ page }).withTags(standards).analyze()
-  expect(
-    violations.map(({ id, nodes }) => `${where}: ${id} at ${nodes.map((n) => n.target.join(' ')).join(', ')}`),
-  ).toEqual([])
-}
-
-async function printerId(page: Page, name: string): Promise<string> {
-  const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
-  return floor.racks.flatMap(({ printers }) => printers).find((printer) => printer.name === name)!.id
-}
+import { expect } from '@playwright/test'
+import { accessible } from './accessible.ts'
+import { phone, printerId, second, signedIn, test } from './people.ts'
 
 test('a check by the spool on the phone: one value out of limits, and the printer is held', async ({ browser }) => {
   test.setTimeout(120_000)

@@ -1,22 +1,7 @@
-import AxeBuilder from '@axe-core/playwright'
-import { expect, type Page } from '@playwright/test'
-import type { FaultRow, Floor, LogPage } from '@diatribon/contract'
-import { first, second, signedIn, test } from './people.ts'
-
-const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
-const standards = ['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']
-
-async function accessible(page: Page, where: string) {
-  const { violations } = await new AxeBuilder({ page }).withTags(standards).analyze()
-  expect(
-    violations.map(({ id, nodes }) => `${where}: ${id} at ${nodes.map((n) => n.target.join(' ')).join(', ')}`),
-  ).toEqual([])
-}
-
-async function printerId(page: Page, name: string): Promise<string> {
-  const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
-  return floor.racks.flatMap(({ printers }) => printers).find((printer) => printer.name === name)!.id
-}
+import { expect } from '@playwright/test'
+import type { FaultRow, LogPage } from '@diatribon/contract'
+import { accessible } from './accessible.ts'
+import { first, phone, printerId, second, signedIn, test } from './people.ts'
 
 test('anybody reports by the label on the phone, without an account, and the staff sees it at once', async ({
   browser,
@@ -77,8 +62,12 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
   await expect(lead.getByText(/Iwo Brandsma is at work on it/)).toBeVisible()
   await expect(lead.getByText(/Iwo Brandsma is here too/)).toBeVisible()
 
-  await technician.getByRole('button', { name: 'Swap a part' }).click()
   const dialog = technician.getByRole('dialog')
+  await technician.getByRole('button', { name: 'Lay it down' }).click()
+  await accessible(technician, 'laying down')
+  await dialog.getByRole('button', { name: 'Cancel' }).click()
+  await expect(dialog).toBeHidden()
+  await technician.getByRole('button', { name: 'Swap a part' }).click()
   await dialog.getByRole('combobox', { name: 'Slot' }).click()
   await technician.getByRole('option', { name: 'Extruder lever' }).click()
   await dialog.getByRole('radio', { name: 'failed' }).check()

@@ -1,7 +1,10 @@
+import type { Floor } from '@diatribon/contract'
 import { expect, test as base, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
 
 export const first = process.env.E2E_FIRST!
 export const second = process.env.E2E_SECOND!
+
+export const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
 
 /** Pages that a journey leaves open would go on fetching what the next one changes: they are closed when it ends. */
 export const test = base.extend<{ closesItsPages: void }>({
@@ -28,4 +31,9 @@ export async function signedIn(
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('navigation', { name: 'Screens' })).toBeVisible()
   return page
+}
+
+export async function printerId(page: Page, name: string): Promise<string> {
+  const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
+  return floor.racks.flatMap(({ printers }) => printers).find((printer) => printer.name === name)!.id
 }

@@ -29,7 +29,12 @@ const args = [
 export default defineConfig({
   testDir: '.',
   outputDir: '../test-results',
-  workers: 1,
+  workers: 2,
+  projects: [
+    { name: 'journeys', testIgnore: 'screens.spec.ts', workers: 1 },
+    // These only look, or write what nobody else asks after: two at a time.
+    { name: 'screens', testMatch: 'screens.spec.ts', fullyParallel: true, dependencies: ['journeys'] },
+  ],
   forbidOnly: Boolean(process.env.CI),
   reporter: [['list'], ['json']],
   timeout: 60_000,

@@ -1,7 +1,5 @@
 import { expect } from '@playwright/test'
-import { first, second, signedIn, test } from './people.ts'
-
-const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
+import { first, phone, second, signedIn, test } from './people.ts'
 
 test('a second-hand printer is taken in on a phone, and the measuring goes on at another one', async ({ browser }) => {
   test.setTimeout(120_000)

@@ -4,3 +4,6 @@ export interface Attachment {
   width: number
   height: number
 }
+
+/** Photos that one entry may have. */
+export const mostPhotos = 6

@@ -191,7 +191,7 @@ export {
   type SignOff,
   type TrainingRecord,
 } from './people/signOffs.ts'
-export type { Attachment } from './attachment.ts'
+export { mostPhotos, type Attachment } from './attachment.ts'
 export type { Duty, Round, Urgency } from './plan/duty.ts'
 export type {
   Floor,

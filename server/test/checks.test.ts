@@ -674,7 +674,7 @@ describe('duties and faults', () => {
     ])
     const on = async () =>
       (await lead.get<Floor>('/api/printers')).racks.flatMap(({ printers }) => printers).find((p) => p.id === id)!
-    expect((await on()).openFaults).toBe(1)
+    expect(await on()).toMatchObject({ openFaults: 1, saysStop: true })
     expect(await lead.get<PrinterPage>(`/api/printers/${id}`)).toMatchObject({
       faults: [{ symptom: 'It squeaks', who: 'Test member' }],
       madeDuties: [{ id: dutyId }],
@@ -697,7 +697,7 @@ describe('duties and faults', () => {
     expect(await operator.refused({ kind: 'settle-duty', printerId: id, dutyId })).toMatchObject({
       code: 'already-settled',
     })
-    expect((await on()).openFaults).toBe(0)
+    expect(await on()).toMatchObject({ openFaults: 0, saysStop: false })
     expect((await lead.get<Round>('/api/plan/round')).made).toEqual([])
   })
 })

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import { mostPhotos } from '../attachment.ts'
 
 /** What every action carries: who says it is known from the session. */
 export interface ActionHeader<Kind extends string> {
@@ -34,7 +35,7 @@ const moment = Joi.date().iso().min('2000-01-01').raw().messages({
 })
 
 /** Photos that were sent before and belong to the action. */
-export const photoIds = Joi.array().items(uuid).min(1).max(6)
+export const photoIds = Joi.array().items(uuid).min(1).max(mostPhotos)
 
 /** A day of the calendar, YYYY-MM-DD. */
 export const dayField = Joi.string()

@@ -10,7 +10,7 @@ import { useAction, type FormAction } from '../ui/useAction.ts'
 import classes from './Check.module.css'
 import { ConfirmState } from './ConfirmState.tsx'
 import { OutOfLimit } from './OutOfLimit.tsx'
-import { PhotoButton, Photos } from './PhotoButton.tsx'
+import { PhotoButton, Photos } from '../ui/PhotoButton.tsx'
 import { resultWords } from './resultWords.ts'
 import { limitWords, resultOf, stateToConfirm } from './useSheet.ts'
 

@@ -9,8 +9,7 @@ import {
   type InductionTopic,
   type Permanence,
 } from '@diatribon/contract'
-import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
-import classes from '../checks/Check.module.css'
+import { PhotosField } from '../ui/PhotosField.tsx'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -198,15 +197,12 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
         </>
       )}
       {(['before', 'after'] as const).map((when) => (
-        <div key={when} style={{ marginTop: 12 }}>
-          <div className={classes.photos}>
-            <Photos ids={photos[when]} />
-          </div>
-          <PhotoButton
-            label={`Photo ${when}`}
-            onPhoto={({ id }) => setPhotos((old) => ({ ...old, [when]: [...old[when], id] }))}
-          />
-        </div>
+        <PhotosField
+          key={when}
+          label={`Photo ${when}`}
+          value={photos[when]}
+          onChange={(update) => setPhotos((old) => ({ ...old, [when]: update(old[when]) }))}
+        />
       ))}
     </ActionDialog>
   )

@@ -2,8 +2,7 @@ import { Radio, Select, Stack, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
 import type { Knowledge } from '@diatribon/contract'
-import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
-import classes from '../checks/Check.module.css'
+import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -65,12 +64,7 @@ export function FaultForm(props: { printer: { id: string; name: string }; sympto
           <Radio value="no" size="md" label="No. Smoke, smell, brown plugs: switch off and unplug first" />
         </Stack>
       </Radio.Group>
-      <div className={classes.photos}>
-        <Photos ids={photos} />
-      </div>
-      {photos.length < 6 && (
-        <PhotoButton label="Take a photo" onPhoto={({ id }) => setPhotos((before) => [...before, id])} />
-      )}
+      <PhotosField label="Take a photo" value={photos} onChange={setPhotos} />
     </ActionDialog>
   )
 }

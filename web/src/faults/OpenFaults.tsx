@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import type { MadeDuty, OpenFault } from '@diatribon/contract'
-import { Photos } from '../checks/PhotoButton.tsx'
+import { Photos } from '../ui/PhotoButton.tsx'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../ui/useAction.ts'
 import { day, hours, moment } from '../ui/words.ts'

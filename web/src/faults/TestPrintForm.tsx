@@ -1,7 +1,6 @@
 import { Radio, Stack, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
-import classes from '../checks/Check.module.css'
+import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -47,10 +46,7 @@ export function TestPrintForm({ printer, onClose }: { printer: { id: string; nam
         onChange={(e) => setNote(e.currentTarget.value)}
         error={fields.note}
       />
-      <div className={classes.photos}>
-        <Photos ids={photos} />
-      </div>
-      <PhotoButton label="Photo of the piece" onPhoto={({ id }) => setPhotos((before) => [...before, id])} />
+      <PhotosField label="Photo of the piece" value={photos} onChange={setPhotos} />
     </ActionDialog>
   )
 }

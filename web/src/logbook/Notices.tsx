@@ -42,12 +42,12 @@ export function Notices({ pins = false }: { pins?: boolean }) {
           Pin a notice
         </Button>
       )}
-      {pinning && <PinForm onClose={() => setPinning(false)} />}
+      {pinning && <PinNoticeForm onClose={() => setPinning(false)} />}
     </>
   )
 }
 
-function PinForm({ onClose }: { onClose: () => void }) {
+function PinNoticeForm({ onClose }: { onClose: () => void }) {
   const { nowMs } = useSession()
   const { submit, problem, fields, busy } = useAction('Pinned: everybody sees it', onClose)
   const [noticeId] = useState(newKey)

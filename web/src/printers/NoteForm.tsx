@@ -2,8 +2,7 @@ import { MultiSelect, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
 import type { LogEntry, PersonHere } from '@diatribon/contract'
-import { PhotoButton, Photos } from '../checks/PhotoButton.tsx'
-import classes from '../checks/Check.module.css'
+import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/WhenField.tsx'
@@ -65,12 +64,7 @@ export function NoteForm(props: {
         value={named}
         onChange={setMentions}
       />
-      <div className={classes.photos} style={{ marginTop: 10 }}>
-        <Photos ids={photos} />
-        {photos.length < 6 && (
-          <PhotoButton label="Photo" onPhoto={({ id }) => setPhotos((before) => [...before, id])} />
-        )}
-      </div>
+      <PhotosField label="Photo" value={photos} onChange={setPhotos} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>
   )

@@ -2,8 +2,8 @@ import { Button, FileButton } from '@mantine/core'
 import { IconCamera } from '@tabler/icons-react'
 import { useState } from 'react'
 import type { Attachment } from '@diatribon/contract'
-import { sendPhoto } from '../ui/api.ts'
-import { Problem } from '../ui/Problem.tsx'
+import { sendPhoto } from './api.ts'
+import { Problem } from './Problem.tsx'
 
 /** Takes a photo with the camera, or picks one, and sends it. It stays beside the page until its step is kept. */
 export function PhotoButton({
@@ -44,10 +44,11 @@ export function PhotoButton({
   )
 }
 
-export function Photos({ ids }: { ids: string[] }) {
+/** Photos in small, each opening in full size; `first` is the number of the first. */
+export function Photos({ ids, first = 1 }: { ids: string[]; first?: number }) {
   return ids.map((id, i) => (
     <a key={id} href={`/api/attachments/${id}`} target="_blank" rel="noreferrer">
-      <img src={`/api/attachments/${id}`} alt={`Photo ${i + 1}, opens in full size`} loading="lazy" />
+      <img src={`/api/attachments/${id}`} alt={`Photo ${first + i}, opens in full size`} loading="lazy" />
     </a>
   ))
 }
