@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import type { FaultRow, LogPage } from '@diatribon/contract'
+import type { FaultRow, Knowledge, LogPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
 import { first, phone, printerId, second, signedIn, test } from './people.ts'
 
@@ -238,9 +238,19 @@ test('the knowledge is changed as the workshop learns', async ({ browser }) => {
   await page.getByText('Tests', { exact: true }).click()
   await page.getByRole('button', { name: 'Change Pluck the belt' }).click()
   await page.getByLabel('Chance under Belt slack, per cent').fill('80')
+  // A third way to end, which the first two had no word for.
+  await page.getByRole('button', { name: 'Another way it can end' }).click()
+  await page.getByRole('textbox', { name: 'Or', exact: true }).fill('it slips')
+  const slips = page.getByRole('group', { name: 'Chance of “it slips”' })
+  await slips.getByLabel('Chance under Belt slack, per cent').fill('12')
   await accessible(page, 'a test')
   await page.getByRole('button', { name: 'Set', exact: true }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
+  const { tests } = (await (await page.request.get(`${first}/api/faults/knowledge`)).json()) as Knowledge
+  const { outcomes } = tests.find(({ name }) => name === 'Pluck the belt')!
+  expect(outcomes.map(({ words }) => words)).toEqual(['dull or much lower', 'it slips', 'as it was'])
+  const under = outcomes.flatMap(({ likely }) => Object.values(likely))
+  expect(under).toEqual([0.8, 0.12, 0.08])
   await page.getByText('Causes', { exact: true }).click()
   await page.getByRole('button', { name: 'Change Belt slack' }).click()
   await accessible(page, 'a cause')

@@ -48,7 +48,7 @@ export function FaultForm(props: { printer: { id: string; name: string }; sympto
         error={fields.symptom}
       />
       <Select
-        label="Most like (optional)"
+        label="What is it most like? (optional)"
         mt="sm"
         searchable
         clearable

@@ -127,7 +127,7 @@ function ReportForm(props: { code: string; symptoms: LabelPage['symptoms']; onDo
         onChange={(e) => setSymptom(e.currentTarget.value)}
       />
       <Select
-        label="Most like (optional)"
+        label="What is it most like? (optional)"
         mt="sm"
         size="md"
         searchable

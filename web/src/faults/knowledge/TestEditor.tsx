@@ -1,11 +1,12 @@
 import { Button, Checkbox, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { neededStates, type FaultTest, type Knowledge, type NeededState, type TestOutcome } from '@diatribon/contract'
+import { neededStates, type FaultTest, type Knowledge, type NeededState } from '@diatribon/contract'
 import { FigureField } from '../../ui/figures.tsx'
 import { newKey } from '../../ui/newKey.ts'
 import { AboutField, CautionField, SignOffField, textOrNull } from './AboutFields.tsx'
 import { EditorDialog, WordsField } from './EditorDialog.tsx'
 import classes from './Knowledge.module.css'
+import { causesIn, chanceOf, withCause, withChance, withoutCause, withoutOutcome, withOutcome } from './outcomes.ts'
 
 const fresh: FaultTest = {
   id: '',
@@ -24,22 +25,7 @@ const fresh: FaultTest = {
   dropped: false,
 }
 
-const cents = (value: number) => Math.round(Math.min(0.99, Math.max(0.01, value)) * 100) / 100
-
-/**
- * The chances of a test with two outcomes: the first is what is typed, the second is what is left to 1.
- * @param of cause id, or null for all other causes
- */
-function withChance(outcomes: TestOutcome[], of: string | null, first: number | null): TestOutcome[] {
-  return outcomes.map((outcome, i) => {
-    if (first === null) {
-      const { [of!]: _, ...likely } = outcome.likely
-      return { ...outcome, likely }
-    }
-    const value = cents(i === 0 ? first : 1 - first)
-    return of === null ? { ...outcome, otherwise: value } : { ...outcome, likely: { ...outcome.likely, [of]: value } }
-  })
-}
+const mostOutcomes = 6
 
 /** A test: how it is done, how it can end, and how likely it ends badly under each cause. */
 export function TestEditor(props: { from: FaultTest | null; known: Knowledge; onClose: () => void }) {
@@ -48,7 +34,8 @@ export function TestEditor(props: { from: FaultTest | null; known: Knowledge; on
   const [test, setTest] = useState<FaultTest>(from ?? fresh)
   const set = (change: Partial<FaultTest>) => setTest({ ...test, ...change })
   const { name, how, minutes, state, caution, signOff, onSister, about, outcomes } = test
-  const named = Object.keys(outcomes[0]!.likely)
+  const named = causesIn(outcomes)
+  const last = outcomes.length - 1
   const causeName = (id: string) => known.causes.find((cause) => cause.id === id)?.name ?? 'unknown cause'
   const action = (dropped: boolean) => {
     const { id: _, ...rest } = test
@@ -92,11 +79,11 @@ export function TestEditor(props: { from: FaultTest | null; known: Knowledge; on
             checked={onSister}
             onChange={({ currentTarget }) => set({ onSister: currentTarget.checked })}
           />
-          <div className={classes.row}>
-            {outcomes.map(({ words }, i) => (
+          <h3 style={{ marginTop: 16 }}>How it can end</h3>
+          {outcomes.map(({ words }, i) => (
+            <div key={i} className={classes.row}>
               <TextInput
-                key={i}
-                label={i === 0 ? 'It shows when something is wrong' : 'Otherwise'}
+                label={i === 0 ? 'It shows when something is wrong' : i === last ? 'Otherwise' : 'Or'}
                 required
                 maxLength={80}
                 value={words}
@@ -105,13 +92,26 @@ export function TestEditor(props: { from: FaultTest | null; known: Knowledge; on
                 }
                 error={fields[`outcomes.${i}.words`]}
               />
-            ))}
-          </div>
-          <h3 style={{ marginTop: 16 }}>Chance of “{outcomes[0]!.words}”</h3>
-          {outcomes.length > 2 ? (
-            <p className="quiet">A test with more than two outcomes is changed through the interface for programs.</p>
-          ) : (
-            <>
+              {i > 0 && i < last && (
+                <Button
+                  size="compact-sm"
+                  variant="subtle"
+                  aria-label={`Drop the end “${words}”`}
+                  onClick={() => set({ outcomes: withoutOutcome(outcomes, i) })}
+                >
+                  Drop
+                </Button>
+              )}
+            </div>
+          ))}
+          {outcomes.length < mostOutcomes && (
+            <Button variant="subtle" size="sm" mt={4} onClick={() => set({ outcomes: withOutcome(outcomes) })}>
+              Another way it can end
+            </Button>
+          )}
+          {outcomes.slice(0, last).map(({ words }, which) => (
+            <fieldset key={which} className={classes.chances}>
+              <legend>Chance of “{words || 'the other end'}”</legend>
               {[...named, null].map((id) => (
                 <div key={id ?? 'others'} className={classes.row}>
                   <span>{id === null ? 'under every other cause' : causeName(id)}</span>
@@ -122,33 +122,38 @@ export function TestEditor(props: { from: FaultTest | null; known: Knowledge; on
                     min={1}
                     max={99}
                     suffix=" %"
-                    value={Math.round((id === null ? outcomes[0]!.otherwise : outcomes[0]!.likely[id]!) * 100)}
-                    onChange={(next) => next !== undefined && set({ outcomes: withChance(outcomes, id, next / 100) })}
+                    value={Math.round(chanceOf(outcomes[which]!, id) * 100)}
+                    onChange={(next) =>
+                      next !== undefined && set({ outcomes: withChance(outcomes, id, which, next / 100) })
+                    }
                   />
-                  {id !== null && (
+                  {id !== null && which === 0 && (
                     <Button
                       size="compact-sm"
                       variant="subtle"
                       aria-label={`Drop ${causeName(id)}`}
-                      onClick={() => set({ outcomes: withChance(outcomes, id, null) })}
+                      onClick={() => set({ outcomes: withoutCause(outcomes, id) })}
                     >
                       Drop
                     </Button>
                   )}
                 </div>
               ))}
-              <Select
-                label="Add a cause that it speaks of"
-                mt="sm"
-                searchable
-                data={known.causes
-                  .filter(({ id, dropped }) => !dropped && !named.includes(id))
-                  .map(({ id, name: label }) => ({ value: id, label }))}
-                value={null}
-                onChange={(id) => id && set({ outcomes: withChance(outcomes, id, 0.8) })}
-              />
-            </>
-          )}
+            </fieldset>
+          ))}
+          <p className="quiet" style={{ margin: '6px 0 0' }}>
+            What is left to 100 % is the chance of “{outcomes[last]!.words || 'the last end'}”.
+          </p>
+          <Select
+            label="Add a cause that it speaks of"
+            mt="sm"
+            searchable
+            data={known.causes
+              .filter(({ id, dropped }) => !dropped && !named.includes(id))
+              .map(({ id, name: label }) => ({ value: id, label }))}
+            value={null}
+            onChange={(id) => id && set({ outcomes: withCause(outcomes, id) })}
+          />
           <AboutField value={about} onChange={(next) => set({ about: next })} />
           <SignOffField value={signOff} onChange={(next) => set({ signOff: next })} />
           <CautionField value={caution} onChange={(next) => set({ caution: next })} />
