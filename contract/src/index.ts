@@ -202,6 +202,7 @@ export type {
   PrinterState,
   RibbonFitting,
   RibbonMark,
+  RibbonReading,
 } from './printers/printer.ts'
 export type { LifeFit, LifePage, LifeRecordRow, LifeSummary } from './lives/life.ts'
 export { benchLifeSchema, type BenchLifeAnswer, type BenchLifeRequest } from './bench/life.ts'

@@ -508,6 +508,10 @@ describe('readings and drift', () => {
     await technician.act({ kind: 'change-reading-kind', readingKindId, ...rest, lower: 60, upper: null })
     for (let i = 0; i < 8; i++) await read(id, 42 - 5 * i, 'X belt pitch', 84 - 1.5 * i + (i % 2 ? 0.2 : -0.2), 'Hz')
     const series = await seriesOf(id, 'X belt pitch')
+    // The same points lie on the hour ribbon, by the hours at which they were taken.
+    const { readings } = await lead.get<PrinterPage>(`/api/printers/${id}`)
+    expect(readings).toMatchObject([{ name: 'X belt pitch', unit: 'Hz' }])
+    expect(readings[0]!.points.map(({ runHours }) => runHours)).toEqual(series.points.map(({ hours }) => hours))
     expect(series).toMatchObject({ sinceRestart: 8, limits: { lower: 60, from: 'site' }, isDrifting: true })
     // 1.5 Hz in 5 days of 6 h: 0.05 Hz an hour; from 73.5 to 60 about 270 h.
     if (series.crossing.kind !== 'crosses') throw new Error(series.crossing.kind)

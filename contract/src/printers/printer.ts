@@ -86,6 +86,13 @@ export interface RibbonMark {
   words: string
 }
 
+/** A kind of reading as a small line on the ribbon, oldest point first. */
+export interface RibbonReading {
+  name: string
+  unit: string
+  points: { runHours: number; value: number }[]
+}
+
 export interface PrinterPage {
   printer: PrinterHead
   modelId: string
@@ -104,4 +111,5 @@ export interface PrinterPage {
   madeDuties: MadeDuty[]
   fittings: RibbonFitting[]
   marks: RibbonMark[]
+  readings: RibbonReading[]
 }

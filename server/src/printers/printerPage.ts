@@ -1,8 +1,9 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { PrinterPage, RibbonMark, RunningJob } from '@diatribon/contract'
+import type { PrinterPage, RibbonMark, RibbonReading, RunningJob } from '@diatribon/contract'
 import { counterAt } from '@diatribon/core'
 import type { UsageRow } from '../actions/facts.ts'
 import { atWork, madeDuties, openFaults } from '../faults/open.ts'
+import { countersAtSql } from '../hours/countersAtSql.ts'
 import { gapAt } from '../hours/gapAt.ts'
 import { asPoint } from '../hours/placeEvidence.ts'
 import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
@@ -23,6 +24,9 @@ import {
 
 /** Marks of one kind that a ribbon can show before they run into each other. */
 const mostMarks = 400
+
+/** Kinds of reading that have room below the ribbon; all are on the printer's Readings. */
+const mostLines = 6
 
 /** Entries that stand on the ribbon as marks. */
 const toldKinds = {
@@ -80,6 +84,7 @@ export async function printerPage(planning: Planning, printerId: string): Promis
       removalReason: row.removalReason,
     })),
     marks: await ribbonMarks(planning, printerId),
+    readings: await ribbonReadings(db, printerId),
   }
 }
 
@@ -153,6 +158,31 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     })
   }
   return marks
+}
+
+/** The readings that were taken most often, as lines over the running hours. */
+async function ribbonReadings(db: Db, printerId: string): Promise<RibbonReading[]> {
+  const rows = await db
+    .select({
+      name: reading.name,
+      unit: reading.unit,
+      value: reading.value,
+      counters: countersAtSql(reading.printerId, reading.at),
+    })
+    .from(reading)
+    .where(and(eq(reading.printerId, printerId), isNull(reading.takenBackSeq), isNotNull(reading.value)))
+    .orderBy(desc(reading.at), desc(reading.seq))
+    .limit(mostMarks)
+  const lines = new Map<string, RibbonReading>()
+  for (const { name, unit, value, counters } of rows.reverse()) {
+    const line = lines.get(name.toLowerCase()) ?? { name, unit: unit ?? '', points: [] }
+    lines.set(name.toLowerCase(), line)
+    line.points.push({ runHours: counters?.hours ?? 0, value: value! })
+  }
+  return [...lines.values()]
+    .filter(({ points }) => points.length > 1)
+    .sort((a, b) => b.points.length - a.points.length || a.name.localeCompare(b.name))
+    .slice(0, mostLines)
 }
 
 function evidenceMark(row: UsageRow, runHours: number, gapHours: number | null): RibbonMark {

@@ -3,9 +3,9 @@ import { useElementSize } from '@mantine/hooks'
 import { useState } from 'react'
 import type { PrinterPage, RemovalReason } from '@diatribon/contract'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import { hours } from '../ui/words.ts'
+import { hours, number } from '../ui/words.ts'
 import classes from './HourRibbon.module.css'
-import { axisHeight, barHeight, endShapes, laneHeight, markLane, ribbonLayout, type Ribbon } from './ribbonLayout.ts'
+import { axisHeight, barHeight, endShapes, laneHeight, readingLane, ribbonLayout, type Ribbon } from './ribbonLayout.ts'
 
 const spans = [
   { value: 'all', label: 'All' },
@@ -18,11 +18,21 @@ const markShapes = {
   job: 'M-2 5 H2',
   gap: 'M0 0 V10 M-4 3 H4 M-4 7 H4',
   note: 'M-3 1 H3 V8 H-3 Z',
-  fault: 'M0 1 L4 9 H-4 Z',
+  fault: 'M0 -1 V6 M0 8.5 V11',
   check: 'M-3 4 L0 7 L4 1',
   hold: 'M-4 1 H4 V9 H-4 Z M-4 1 L4 9',
   release: 'M-4 5 L-1 9 L4 1',
 } as const
+
+/** Marks that do not explain themselves. */
+const legendWords = {
+  count: 'counted',
+  note: 'note',
+  fault: 'fault',
+  check: 'check done',
+  hold: 'hold',
+  gap: 'meter and jobs differ',
+}
 
 /** The printer's running hours from left to right, one lane per slot, its parts as bars, what happened as marks. */
 export function HourRibbon({ page }: { page: PrinterPage }) {
@@ -53,7 +63,7 @@ export function HourRibbon({ page }: { page: PrinterPage }) {
 }
 
 function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
-  const { width, height, lanes, bars, dues, marks, ticks, nowX } = ribbon
+  const { width, height, lanes, bars, dues, marks, readings, ticks, nowX } = ribbon
   const lanesEnd = lanes.length * laneHeight
   return (
     <svg
@@ -110,23 +120,44 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
         ))}
         <line x1={0} x2={width} y1={lanesEnd} y2={lanesEnd} className={classes.grid} />
         <text x={-8} y={lanesEnd + 15} textAnchor="end" className={classes.lane}>
-          Counts, notes
+          What happened
         </text>
         {marks.map(({ seq, x, kind, words }) => (
           <path
             key={`${kind}${seq}`}
             d={markShapes[kind]}
             transform={`translate(${x} ${lanesEnd + 6})`}
-            className={kind === 'count' || kind === 'job' ? classes.count : kind === 'gap' ? classes.gap : classes.mark}
+            className={markClass(kind)}
           >
             <title>{words}</title>
           </path>
         ))}
-        <line x1={nowX} x2={nowX} y2={lanesEnd + markLane} className={classes.now} />
+        {readings.map(({ name, unit, y, path, dots, last }) => (
+          <g key={name}>
+            <title>{`${name}, last ${number(last, 4)} ${unit}`}</title>
+            <line x1={0} x2={width} y1={y} y2={y} className={classes.grid} />
+            <text x={-8} y={y + readingLane / 2 + 4} textAnchor="end" className={classes.lane}>
+              {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
+            </text>
+            <path d={path} className={classes.reading} />
+            {dots.map((dot, i) => (
+              <circle key={i} cx={dot.x} cy={dot.y} r={1.8} className={classes.dot} />
+            ))}
+            {width - nowX > 60 && (
+              <text x={nowX + 6} y={y + readingLane / 2 + 4} className={classes.tick}>
+                {number(last, 4)} {unit}
+              </text>
+            )}
+          </g>
+        ))}
+        <line x1={nowX} x2={nowX} y2={height - axisHeight} className={classes.now} />
       </g>
     </svg>
   )
 }
+
+const markClass = (kind: string) =>
+  kind === 'count' || kind === 'job' ? classes.count : kind === 'gap' ? classes.gap : classes.mark
 
 const endClass = (end: RemovalReason) => (end === 'failed' ? classes.failed : classes.end)
 
@@ -147,13 +178,17 @@ function Legend() {
         </svg>
         due
       </span>
+      {Object.entries(legendWords).map(([kind, words]) => (
+        <span key={kind}>
+          <svg width="14" height="14" viewBox="-7 -2 14 14" aria-hidden>
+            <path d={markShapes[kind as keyof typeof markShapes]} className={markClass(kind)} />
+          </svg>
+          {words}
+        </span>
+      ))}
       <span>
-        <svg width="14" height="14" viewBox="-7 -2 14 14" aria-hidden>
-          <path d={markShapes.gap} className={classes.gap} />
-        </svg>
-        meter and jobs differ
+        Bold bar: in place now. Upright line: the printer’s hours today. Small lines: readings, each on its own scale.
       </span>
-      <span>Bold bar: in place now. Upright line: the printer’s hours today.</span>
     </span>
   )
 }

@@ -1,5 +1,5 @@
 import type { PrinterPage } from '@diatribon/contract'
-import { laneHeight, ribbonLayout } from './ribbonLayout.ts'
+import { laneHeight, markLane, readingLane, ribbonLayout } from './ribbonLayout.ts'
 
 const duty = (slotId: string, left: number) => ({ slot: { id: slotId, name: slotId }, left })
 const fitting = (id: string, slotId: string, fittedHours: number, removedHours: number | null) => ({
@@ -21,6 +21,7 @@ const page = {
     { id: 'b', name: 'B', kind: 'k', duty: duty('b', 400) },
   ],
   fittings: [fitting('1', 'a', 0, 300), fitting('2', 'a', 300, null), fitting('3', 'b', 0, null)],
+  readings: [],
   marks: [{ seq: 1, runHours: 950, at: '2026-01-01T00:00:00Z', kind: 'note', words: 'x' }],
 } as unknown as PrinterPage
 
@@ -58,4 +59,36 @@ it('stands when the printer has not run yet', () => {
   const { bars, height } = ribbonLayout(fresh, null, 300)
   expect(bars[0]!.width).toBeGreaterThan(0)
   expect(height).toBeGreaterThan(2 * laneHeight)
+})
+
+it('draws each reading as a line of its own from its lowest to its highest value', () => {
+  const readings = [
+    {
+      name: 'belt pitch',
+      unit: 'Hz',
+      points: [
+        { runHours: 200, value: 80 },
+        { runHours: 700, value: 84 },
+        { runHours: 900, value: 82 },
+      ],
+    },
+    {
+      name: 'skew',
+      unit: '°',
+      points: [
+        { runHours: 100, value: 0.1 },
+        { runHours: 600, value: 0.1 },
+      ],
+    },
+  ]
+  const all = ribbonLayout({ ...page, readings }, null, 1080)
+  const top = 2 * laneHeight + markLane
+  expect(all.readings.map(({ y }) => y)).toEqual([top, top + readingLane])
+  expect(all.readings[0]!.path).toBe(`M200,${top + readingLane - 5}L700,${top + 5}L900,${top + readingLane / 2}`)
+  // What never changed lies in the middle of its lane.
+  expect(all.readings[1]!.dots.map(({ y }) => y)).toEqual(Array(2).fill(top + readingLane * 1.5))
+  expect(all.readings[0]!.last).toBe(82)
+  // One point in view is no line.
+  expect(ribbonLayout({ ...page, readings }, 200, 1080).readings).toEqual([])
+  expect(all.height).toBe(ribbonLayout(page, null, 1080).height + 2 * readingLane)
 })

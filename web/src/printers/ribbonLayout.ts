@@ -1,11 +1,15 @@
 import { scaleLinear } from 'd3-scale'
-import type { PrinterPage, RemovalReason, RibbonMark } from '@diatribon/contract'
+import { line } from 'd3-shape'
+import type { PrinterPage, RemovalReason, RibbonMark, RibbonReading } from '@diatribon/contract'
 
 export const laneHeight = 22
 export const barHeight = 12
 export const axisHeight = 26
 /** Row of marks (counts, notes, holds) below the lanes. */
 export const markLane = 24
+
+/** Row of one kind of reading below the marks. */
+export const readingLane = 28
 
 export interface RibbonBar {
   id: string
@@ -27,6 +31,8 @@ export interface Ribbon {
   /** Where the part in each slot falls due, when that lies in view. */
   dues: { lane: number; x: number }[]
   marks: (RibbonMark & { x: number })[]
+  /** One small line per kind of reading, each on a scale of its own. */
+  readings: { name: string; unit: string; y: number; path: string; dots: { x: number; y: number }[]; last: number }[]
   ticks: { x: number; label: string }[]
   nowX: number
   from: number
@@ -73,8 +79,26 @@ export function ribbonLayout(page: PrinterPage, lastHours: number | null, width:
   const ticks = x
     .ticks(Math.max(2, Math.floor(width / 110)))
     .map((t) => ({ x: x(t), label: t.toLocaleString('en-GB') }))
-  const height = lanes.length * laneHeight + markLane + axisHeight
-  return { width, height, lanes, bars, dues, marks, ticks, nowX: x(runHours), from, to }
+  const marksEnd = lanes.length * laneHeight + markLane
+  const readings = page.readings
+    .map((reading) => ({ ...reading, points: reading.points.filter(({ runHours }) => runHours >= from) }))
+    .filter(({ points }) => points.length > 1)
+    .map((reading, i) => readingLine(reading, x, marksEnd + i * readingLane))
+  const height = marksEnd + readings.length * readingLane + axisHeight
+  return { width, height, lanes, bars, dues, marks, readings, ticks, nowX: x(runHours), from, to }
+}
+
+/** A line from the lowest to the highest value of what is shown; what never changed lies in the middle. */
+function readingLine({ name, unit, points }: RibbonReading, x: (hours: number) => number, top: number) {
+  const values = points.map(({ value }) => value)
+  const [low, high] = [Math.min(...values), Math.max(...values)]
+  const y = scaleLinear(low < high ? [low, high] : [low - 1, high + 1], [top + readingLane - 5, top + 5])
+  const dots = points.map(({ runHours, value }) => ({ x: x(runHours), y: y(value) }))
+  const path = line<(typeof dots)[number]>(
+    (dot) => dot.x,
+    (dot) => dot.y,
+  )(dots)!
+  return { name, unit, y: top, path, dots, last: values[values.length - 1]! }
 }
 
 /** Shape at the end of a bar, so that the reason is read without colour. Drawn around (0, 0), about 8 units across. */
