@@ -207,6 +207,9 @@ describe('turns', () => {
     expect(await turnOf(id, 'first layer')).toMatchObject({ after: { words: 'Another kind of filament' } })
     await lead.act({ kind: 'amend', entryKey: changed.key, takeBack: true, reason: 'Was another printer' })
     expect((await turnOf(id, 'first layer')).after).toBeNull()
+    // It prints the old material again, so that the next job in it is no change.
+    await job('plain', 0.1)
+    expect((await turnOf(id, 'first layer')).after).toBeNull()
 
     const idle = randomUUID()
     await lead.act({

@@ -331,7 +331,7 @@ describe('a job', () => {
       code: 'job-running',
       message: expect.stringContaining('Gauge case') as string,
     })
-    await operator.act({ kind: 'finish-job', printerId, jobId, outcome: 'good', at: hoursAgo(1) })
+    const finished = await operator.act({ kind: 'finish-job', printerId, jobId, outcome: 'good', at: hoursAgo(1) })
     const { totals } = await counts(printerId)
     expect(totals.hours).toBeCloseTo(3, 3)
     expect(totals.metres).toBeCloseTo(20, 9)
@@ -339,6 +339,17 @@ describe('a job', () => {
     expect(await operator.refused({ kind: 'finish-job', printerId, jobId, outcome: 'good' })).toMatchObject({
       code: 'already-finished',
     })
+    // Its end taken back it would run again, beside the one that was started since.
+    await operator.act({ ...second, kind: 'start-job' })
+    const takeBack = { kind: 'amend' as const, entryKey: finished.key, takeBack: true, reason: 'It still runs' }
+    expect(await operator.refused(takeBack)).toMatchObject({
+      code: 'job-running',
+      message: expect.stringContaining('“Other” was started since') as string,
+    })
+    expect((await counts(printerId)).totals.hours).toBeCloseTo(3, 3)
+    await operator.act({ kind: 'finish-job', printerId, jobId: second.jobId, outcome: 'failed', hours: 0 })
+    await operator.act(takeBack)
+    expect((await page(printerId)).job).toMatchObject({ id: jobId })
   })
 
   it('does not start on a printer that is on hold', async () => {

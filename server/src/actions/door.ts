@@ -256,6 +256,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
     known.set(row.key, row)
     outcomes.push({ result: { ok: true, entry: recordedOf(row) }, row })
   }
+  facts.mark()
   await facts.flush()
   return outcomes
 

@@ -385,6 +385,8 @@ export class Facts {
 
   /** Writes what has changed, so that a query sees it. Call before the first `put` of an action, never after. */
   async flush(): Promise<void> {
+    if (this.undo.length > 0)
+      throw new Error('An action wrote facts and then asks: what it wrote could not be taken back if it is refused.')
     for (const { printerId, after } of this.cuts)
       await this.client.query('DELETE FROM counter_point WHERE printer_id = $1 AND at > $2', [printerId, after])
     this.cuts = []
@@ -399,7 +401,6 @@ export class Facts {
       await writeRows(this.client, store.table, rows, store.id)
       store.changed.clear()
     }
-    this.undo = []
   }
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */

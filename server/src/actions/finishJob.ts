@@ -1,12 +1,12 @@
 import type { FinishJob } from '@diatribon/contract'
 import { metresOf } from '@diatribon/core'
 import { amendEvidence } from '../hours/amendEvidence.ts'
-import { noticeMaterial, takeBackEvents } from '../checks/events.ts'
+import { eventsOf, noticeMaterial, takeBackEvents } from '../checks/events.ts'
 import { placeEvidence, usageRow } from '../hours/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts, JobRow } from './facts.ts'
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import { job as jobTable } from '../platform/tables.ts'
 
 const hourMs = 3600_000
@@ -54,6 +54,11 @@ export const finishJob: ActionKind<FinishJob> = {
     if (correction && (correction.hours ?? correction.metres) === undefined)
       throw new Refusal(400, 'bad-input', 'A finished job is corrected by its hours or its metres of filament.')
     const { hours, metres } = correction ?? {}
+    const [job] = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
+    if (job && amendment.action.takeBack) await requireNoOther(facts, job)
+    const events = amendment.action.takeBack ? await eventsOf(facts, original.seq) : []
+    const spoolId = original.action.spoolId ?? job?.spoolId
+    if (spoolId) await facts.needSpool(spoolId)
     let usedBefore = 0
     const next = await amendEvidence(facts, original, amendment, (row) => {
       usedBefore = row.metres
@@ -67,13 +72,8 @@ export const finishJob: ActionKind<FinishJob> = {
         metres: metres ?? row.metres,
       }
     })
-    if (amendment.action.takeBack) await takeBackEvents(facts, original.seq, amendment.seq)
-    const [job] = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
-    const spoolId = original.action.spoolId ?? job?.spoolId
-    if (spoolId) {
-      await facts.needSpool(spoolId)
-      useSpool(facts, spoolId, next.at, (amendment.action.takeBack ? 0 : next.metres) - usedBefore)
-    }
+    takeBackEvents(facts, events, amendment.seq)
+    if (spoolId) useSpool(facts, spoolId, next.at, (amendment.action.takeBack ? 0 : next.metres) - usedBefore)
     if (job && amendment.action.takeBack)
       facts.put('job', { ...job, finishedAt: null, finishedSeq: null, outcome: null })
   },
@@ -96,6 +96,20 @@ export const finishJob: ActionKind<FinishJob> = {
       .filter(Boolean)
       .join(', ')
   },
+}
+
+/** A job whose end is taken back runs again, which it cannot beside another. */
+async function requireNoOther(facts: Facts, { name, printerId }: JobRow): Promise<void> {
+  const [running] = await facts.db
+    .select({ name: jobTable.name })
+    .from(jobTable)
+    .where(and(eq(jobTable.printerId, printerId), isNull(jobTable.finishedSeq)))
+  if (running)
+    throw new Refusal(
+      409,
+      'job-running',
+      `“${running.name}” was started since, and a printer runs one job at a time. Finish that one first, or correct the hours of “${name}” instead.`,
+    )
 }
 
 function startOf({ startedAt, hours }: FinishJob, job: JobRow | undefined, at: Date): Date {

@@ -1,5 +1,5 @@
 import type { RecordEvent } from '@diatribon/contract'
-import { putEvent, takeBackEvents } from '../checks/events.ts'
+import { eventsOf, putEvent, takeBackEvents } from '../checks/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
@@ -13,7 +13,7 @@ export const recordEvent: ActionKind<RecordEvent> = {
   },
   async amend(facts, original, { seq, action }) {
     if (!action.takeBack) throw new Refusal(400, 'bad-input', 'What happened can only be taken back.')
-    await takeBackEvents(facts, original.seq, seq)
+    takeBackEvents(facts, await eventsOf(facts, original.seq), seq)
   },
   words: ({ event }) => event,
 }
