@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { AsBuilt, LifePage, PrinterPage } from '@diatribon/contract'
+import type { AsBuilt, LifePage, LogPage, PrinterPage } from '@diatribon/contract'
 import { scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let shop: Workshop
@@ -140,6 +140,10 @@ describe('a part that moves', () => {
     })
     await technician.act({ ...move, kind: 'move-part', removalReason: 'failed', at: hoursAgo(100) })
     await technician.act({ kind: 'count-hours', printerId: to, meterHours: 70, at: hoursAgo(0) })
+    const logOf = async (printerId: string) =>
+      (await technician.get<LogPage>(`/api/logbook?printer=${printerId}`)).entries.map(({ summary }) => summary)
+    for (const printerId of [from, to])
+      expect(await logOf(printerId)).toContainEqual(expect.stringMatching(/^From .+ to .+, X belt/))
     const there = (await slotOf(to, 'X belt')).duty!
     expect(there.age).toBeCloseTo(120 + 15, 1)
     expect((await slotOf(from, 'X belt')).duty).toBeNull()

@@ -95,8 +95,8 @@ export const movePart: ActionKind<MovePart> = {
     if (replacementPartTypeId) await holdWhileItCures(facts, { printerId, siteId, seq, at, slotKinds: [slot.kind] })
   },
 
-  words: ({ toPrinterId, toSlotId, replacementPartTypeId, confirmed }, names) =>
-    `Moved to ${names.printer(toPrinterId)}, ${names.slot(toSlotId)}` +
+  words: ({ printerId, toPrinterId, toSlotId, replacementPartTypeId, confirmed }, names) =>
+    `From ${names.printer(printerId)} to ${names.printer(toPrinterId)}, ${names.slot(toSlotId)}` +
     (replacementPartTypeId ? `; ${names.partType(replacementPartTypeId)} in its place` : '; its slot is empty') +
     confirmedWords(confirmed),
 }

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, gte, inArray, isNotNull, lt, notInArray, sql, type SQL } from 'drizzle-orm'
+import { and, asc, desc, eq, gte, inArray, isNotNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import {
   mayDo,
   type ActionKindName,
@@ -30,7 +30,13 @@ export async function logPage(
   const rows = await db
     .select()
     .from(logEntry)
-    .where(and(...conditions(query, reader.id, timeZone), await hasWords(db, query.search, query.partType)))
+    .where(
+      and(
+        ...conditions(query, reader.id, timeZone),
+        query.printer ? await isAbout(db, query.printer) : undefined,
+        await hasWords(db, query.search, query.partType),
+      ),
+    )
     .orderBy(desc(logEntry.seq))
     .limit(limit + 1)
   const page = rows.slice(0, limit)
@@ -43,10 +49,9 @@ export async function logPage(
 }
 
 function conditions(query: LogQuery, readerId: string, timeZone: string): (SQL | undefined)[] {
-  const { printer, kind, steps, before, person, from, until, forMe, seq } = query
+  const { kind, steps, before, person, from, until, forMe, seq } = query
   const day = (of: string, plus: number) => new Date(zonedMoment(timeZone, Date.parse(of) + plus * dayMs))
   return [
-    printer ? eq(logEntry.printerId, printer) : undefined,
     kind ? eq(logEntry.kind, kind) : steps || seq ? undefined : notInArray(logEntry.kind, singleSteps),
     before ? lt(logEntry.seq, before) : undefined,
     seq ? eq(logEntry.seq, seq) : undefined,
@@ -57,6 +62,23 @@ function conditions(query: LogQuery, readerId: string, timeZone: string): (SQL |
       ? sql`${logEntry.seq} IN (SELECT ${noteLink.seq} FROM ${noteLink} WHERE ${noteLink.personId} = ${readerId})`
       : undefined,
   ]
+}
+
+/** Entries of a printer, and of parts that came to it: those are kept with the printer that they left. */
+async function isAbout(db: Db, printerId: string): Promise<SQL | undefined> {
+  const came = await db
+    .select({ seq: logEntry.seq })
+    .from(logEntry)
+    .where(and(eq(logEntry.kind, 'move-part'), sql`${logEntry.payload}->>'toPrinterId' = ${printerId}`))
+  const own = eq(logEntry.printerId, printerId)
+  if (came.length === 0) return own
+  return or(
+    own,
+    inArray(
+      logEntry.seq,
+      came.map(({ seq }) => seq),
+    ),
+  )
 }
 
 /** Lines of the book as a reader sees them, in the order given. */
