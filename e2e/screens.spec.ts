@@ -94,6 +94,7 @@ test('the dialogs of checks, readings, sign-offs and beds are accessible', async
     ['/people', 'Withdraw mains from Leandra Moss'],
     ['/people', 'Invite somebody'],
     ['/logbook', 'Pin a notice'],
+    ['/logbook?kind=close-fault', /^Amend entry/],
     ['/catalogue', 'Change Dunlin D2'],
   ]
   for (const [path, button] of dialogs) {

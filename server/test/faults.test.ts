@@ -363,6 +363,45 @@ describe('the diagnosis', () => {
     const plug = diagnosis!.causes.find(({ cause }) => cause.name.startsWith('Plug'))!
     expect(plug.chance).toBeLessThan(plug.priorChance / 3)
     expect(plug.reasons.join(' ')).toContain('the fault is back: now unlikely')
+
+    // What was closed under the wrong cause is put right, and no longer teaches what was not so.
+    const wrong = await report(await printer(), { symptomId: symptom })
+    const closed = await technician.act(
+      closing((await desk(wrong)).printer.id, wrong, { causeId: causeId('Bore of the hot end') }),
+    )
+    const amend = (change: Record<string, unknown>) => ({
+      kind: 'amend' as const,
+      entryKey: closed.key,
+      reason: 'It was the spool',
+      ...change,
+    })
+    expect((await desk(again)).diagnosis!.causes[0]!.reasons).toContain('On our printers 5 of 6 such faults were this.')
+    expect(await member.refused(amend({ correction: { minutes: 5 } }))).toMatchObject({ status: 403 })
+    expect(await technician.refused(amend({ takeBack: true }))).toMatchObject({ code: 'only-corrected' })
+    expect(await technician.refused(amend({ correction: { meterHours: 5 } }))).toMatchObject({ status: 400 })
+    expect(await technician.refused(amend({ correction: { causeId: randomUUID() } }))).toMatchObject({ status: 404 })
+    expect(await technician.refused(amend({ correction: { causeId: causeId('Plug or connector') } }))).toMatchObject({
+      code: 'mains',
+    })
+    const topic = 'which filament may be used'
+    await technician.act(
+      amend({ correction: { causeId: causeId('Spool tangled'), broughtAbout: 'outside filament', topic, minutes: 5 } }),
+    )
+    expect((await desk(wrong)).closed).toMatchObject({
+      cause: 'Spool tangled',
+      broughtAbout: 'outside filament',
+      topic,
+      minutes: 5,
+      what: 'New lever',
+    })
+    expect((await desk(again)).diagnosis!.causes[0]!.reasons).toContain('On our printers 4 of 5 such faults were this.')
+    const { entries } = await technician.get<LogPage>('/api/logbook?kind=close-fault&limit=1')
+    expect(entries[0]).toMatchObject({
+      mayAmend: true,
+      mayTakeBack: false,
+      correctable: { causeId: causeId('Spool tangled'), minutes: 5 },
+      amendments: [{ summary: expect.stringContaining('Corrected to Spool tangled') as string }],
+    })
     // A hundred running hours later it is another fault.
     const far = await printer('guided', 900)
     const old = await report(far, { symptomId: symptom, at: ago(900) })

@@ -34,6 +34,9 @@ const moment = Joi.date().iso().min('2000-01-01').raw().messages({
   'date.format': '{{#label}} must be a moment such as 2026-03-01T14:30:00Z',
 })
 
+/** Minutes that somebody worked. */
+export const workMinutes = Joi.number().min(0).max(100_000)
+
 /** Photos that were sent before and belong to the action. */
 export const photoIds = Joi.array().items(uuid).min(1).max(mostPhotos)
 

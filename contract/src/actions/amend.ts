@@ -1,6 +1,16 @@
 import Joi from 'joi'
+import { broughtAboutBy, inductionTopics, type BroughtAbout, type InductionTopic } from '../faults/fault.ts'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
-import { hours, jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import {
+  hours,
+  jobFigures,
+  siteAction,
+  uuid,
+  words,
+  workMinutes,
+  type ActionHeader,
+  type ActionShape,
+} from './action.ts'
 
 /** What an amendment may put right; which fields apply depends on the kind of the entry. */
 export interface Correction {
@@ -13,6 +23,12 @@ export interface Correction {
   hours?: number
   /** Of a job or a spool. */
   metres?: number
+  /** Of a closed fault; null: a cause in own words. */
+  causeId?: string | null
+  mechanism?: string
+  broughtAbout?: BroughtAbout
+  topic?: InductionTopic | null
+  minutes?: number
 }
 
 /** Puts an earlier entry right, or takes it back. Both stay in the book. */
@@ -38,6 +54,13 @@ export const amend: ActionShape = {
       text: words(4000),
       hours,
       metres: jobFigures.metres,
+      causeId: uuid.allow(null),
+      mechanism: words(1000),
+      broughtAbout: Joi.string().valid(...broughtAboutBy),
+      topic: Joi.string()
+        .valid(...inductionTopics)
+        .allow(null),
+      minutes: workMinutes,
     }).min(1),
   })
     .xor('takeBack', 'correction')
@@ -45,6 +68,6 @@ export const amend: ActionShape = {
       'object.missing': 'say what to put right (correction) or that the entry is taken back (takeBack)',
       'object.xor': 'an amendment either corrects an entry or takes it back, not both',
     }),
-  areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook'],
+  areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Put an earlier entry right, or take it back; both stay visible.',
 }

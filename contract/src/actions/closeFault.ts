@@ -7,7 +7,16 @@ import {
   type InductionTopic,
   type Permanence,
 } from '../faults/fault.ts'
-import { dayField, photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import {
+  dayField,
+  photoIds,
+  printerAction,
+  uuid,
+  words,
+  workMinutes,
+  type ActionShape,
+  type PrinterActionHeader,
+} from './action.ts'
 
 /** A fault is settled: what it was, who or what brought it about, what was done, and whether for good. */
 export interface CloseFault extends PrinterActionHeader<'close-fault'> {
@@ -41,7 +50,7 @@ export const closeFault: ActionShape = {
       .allow(null)
       .required(),
     what: words(2000).required(),
-    minutes: Joi.number().min(0).max(100_000).required(),
+    minutes: workMinutes.required(),
     permanence: Joi.string()
       .valid(...permanences)
       .required(),

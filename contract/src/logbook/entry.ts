@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { Correction } from '../actions/amend.ts'
 import type { ActionKindName } from '../actions/index.ts'
 import type { RefusalBody } from '../refusal.ts'
 import { dayField, uuid, words } from '../actions/action.ts'
@@ -35,17 +36,11 @@ export interface LogEntry extends Recorded {
   /** The entry that this amendment points at. */
   amends: { seq: number; summary: string } | null
   /** What a correction form starts from; null when this kind cannot be amended. */
-  correctable: {
-    meterHours?: number
-    meterWasReset?: boolean
-    removalReason?: string
-    partTypeId?: string
-    text?: string
-    hours?: number
-    metres?: number
-  } | null
+  correctable: Correction | null
   /** Whether the person who asks may amend it. */
   mayAmend: boolean
+  /** Some kinds are only corrected: what followed from them cannot be undone. */
+  mayTakeBack: boolean
 }
 
 export interface LogPage {

@@ -40,6 +40,8 @@ export interface ActionKind<A> {
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void
   /** Puts an entry of this kind right, or takes it back. Kinds without it cannot be amended. */
   amend?(facts: Facts, original: Entry<A>, amendment: Entry<Amend>): Promise<void> | void
+  /** What followed from it cannot be undone: entries are corrected, not taken back. */
+  isOnlyCorrected?: true
   /** What a correction starts from. */
   correctable?(action: A): NonNullable<Amend['correction']>
   words(action: A, names: Names): string

@@ -1,6 +1,6 @@
 import type { Action, Amend, ActionKindName } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
-import type { ActionKind } from './actionKind.ts'
+import type { ActionKind, Names } from './actionKind.ts'
 
 /** Amending belongs to the kind of the entry that was wrong; this only finds it and keeps the order straight. */
 export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): ActionKind<Amend> {
@@ -23,6 +23,12 @@ export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): A
         throw new Refusal(409, 'amended-too-early', 'An amendment cannot be dated before the entry that it puts right.')
       if (await facts.isTakenBack(original.seq))
         throw new Refusal(409, 'taken-back', 'That entry has already been taken back; there is nothing left to amend.')
+      if (entry.action.takeBack && kind.isOnlyCorrected)
+        throw new Refusal(
+          409,
+          'only-corrected',
+          'Entries of this kind are corrected, not taken back. If a closed fault is still there, report it again: it is recognised as having come back.',
+        )
       await kind.amend(facts, original, entry)
     },
 
@@ -33,9 +39,10 @@ export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): A
 
 function correctionWords(
   correction: NonNullable<Amend['correction']>,
-  names: { partType(id: string): string },
+  names: Pick<Names, 'partType' | 'cause'>,
 ): string {
   const { meterHours, meterWasReset, removalReason, partTypeId, text, hours, metres } = correction
+  const { causeId, mechanism, broughtAbout, topic, minutes } = correction
   return [
     meterHours !== undefined && `meter ${meterHours.toLocaleString('en-GB')} h`,
     meterWasReset !== undefined && (meterWasReset ? 'meter was reset' : 'meter was not reset'),
@@ -43,6 +50,11 @@ function correctionWords(
     partTypeId && `part ${names.partType(partTypeId)}`,
     hours !== undefined && `${hours.toLocaleString('en-GB')} h`,
     metres !== undefined && `${metres.toLocaleString('en-GB')} m`,
+    causeId !== undefined && (causeId === null ? 'another cause' : names.cause(causeId)),
+    mechanism,
+    broughtAbout && `brought about by ${broughtAbout}`,
+    topic !== undefined && `induction ${topic ?? 'none'}`,
+    minutes !== undefined && `${minutes} min`,
     text !== undefined && `“${text}”`,
   ]
     .filter(Boolean)

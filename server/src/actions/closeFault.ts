@@ -57,6 +57,41 @@ export const closeFault: ActionKind<CloseFault> = {
       facts.put('printer', { ...printer, upsetSince: null })
     }
   },
+  isOnlyCorrected: true,
+  async amend(facts, { action: original }, { action: { correction } }) {
+    const { causeId, mechanism, broughtAbout, topic, minutes, text: what } = correction!
+    const given = Object.fromEntries(
+      Object.entries({ mechanism, broughtAbout, topic, minutes, what }).filter(([, value]) => value !== undefined),
+    )
+    if (causeId === undefined && Object.keys(given).length === 0)
+      throw new Refusal(
+        400,
+        'bad-input',
+        'A closed fault is corrected by its cause, who or what brought it about, the induction, the minutes or what was done.',
+      )
+    const fault = await facts.get('fault', original.faultId, 'fault', true)
+    if (causeId !== undefined)
+      for (const id of [causeId, fault.causeId])
+        if (id && (await facts.get('cause', id, 'cause')).content.signOff === 'mains')
+          throw new Refusal(
+            409,
+            'mains',
+            'A cause on the mains side is for a qualified person to judge, not to be corrected on paper. Report the fault again and let that person close it.',
+          )
+    facts.put('fault', {
+      ...fault,
+      causeId: causeId === undefined ? fault.causeId : causeId,
+      closing: { ...fault.closing!, ...given },
+    })
+  },
+  correctable: ({ causeId, mechanism, broughtAbout, topic, minutes, what }) => ({
+    causeId,
+    mechanism,
+    broughtAbout,
+    topic,
+    minutes,
+    text: what,
+  }),
   words: ({ causeId, what, broughtAbout, permanence, promise, minutes }, names) =>
     `${causeId ? `${names.cause(causeId)}: ` : ''}${what}. Brought about by ${broughtAbout}; ${permanence}, ${minutes} min` +
     (promise ? `. Promised: ${promise.what} by ${promise.dueDate}` : ''),

@@ -118,6 +118,10 @@ export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise
     const original = row.amendsSeq === null ? undefined : at(row.amendsSeq)
     const printerId = row.printerId ?? original?.printerId
     const takenBack = own.some(({ payload }) => payload.takeBack === true)
+    const mayAmend =
+      Boolean(kind.amend) &&
+      !takenBack &&
+      mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry')
     const answered = links.find(({ seq, toSeq }) => seq === row.seq && toSeq !== null)
     const answeredRow = answered && at(answered.toSeq!)
     return {
@@ -148,10 +152,8 @@ export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise
       })),
       amends: original ? { seq: original.seq, summary: words(original) } : null,
       correctable: kind.correctable ? { ...kind.correctable(actionOf(row)), ...corrections(own) } : null,
-      mayAmend:
-        Boolean(kind.amend) &&
-        !takenBack &&
-        mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry'),
+      mayAmend,
+      mayTakeBack: mayAmend && !kind.isOnlyCorrected,
     }
   })
 }

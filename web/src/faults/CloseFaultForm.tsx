@@ -15,18 +15,8 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { broughtWords } from './broughtWords.ts'
 
-const broughtWords: Record<BroughtAbout, string> = {
-  wear: 'wear: it had run its time',
-  maker: 'the maker: faulty or wrong from the start',
-  slicing: 'wrong slicing',
-  'outside filament': 'filament from outside',
-  unattended: 'nobody watched the first layer',
-  preheat: 'left heating',
-  removal: 'taking a part off roughly',
-  repair: 'a repair by unskilled hands',
-  unknown: 'not known',
-}
 const weekMs = 7 * 24 * 3600_000
 
 /** What it was, who or what brought it about, what was done, and whether for good. */

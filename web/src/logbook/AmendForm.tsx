@@ -1,22 +1,40 @@
 import { Checkbox, NumberInput, Radio, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
-import { kindNames, removalReasons, type Correction, type LogEntry, type PartType } from '@diatribon/contract'
+import {
+  broughtAboutBy,
+  inductionTopics,
+  kindNames,
+  removalReasons,
+  type Correction,
+  type Knowledge,
+  type LogEntry,
+  type PartType,
+} from '@diatribon/contract'
+import { broughtWords } from '../faults/broughtWords.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 
+const otherCause = 'other'
+
 /** Puts an entry right, or takes it back; the old one stays in the book. */
 export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
-  const from = (entry.correctable ?? {}) as Correction
+  const from: Correction = entry.correctable ?? {}
   const canCorrect = Object.keys(from).length > 0
   const { submit, problem, busy } = useAction('Entry amended', onClose)
   const [way, setWay] = useState<'correct' | 'take back'>(canCorrect ? 'correct' : 'take back')
   const [correction, setCorrection] = useState<Correction>(from)
   const [reason, setReason] = useState('')
   const { data: catalogue } = useSWR<PartType[]>(from.partTypeId ? '/api/parts' : null)
+  const { data: known } = useSWR<Knowledge>(from.causeId !== undefined ? '/api/faults/knowledge' : null)
   const slotKind = catalogue?.find(({ id }) => id === from.partTypeId)?.slotKind
   const set = (change: Correction) => setCorrection({ ...correction, ...change })
+  /** Another cause does harm in another way. */
+  const setCause = (value: string) => {
+    const cause = known?.causes.find(({ id }) => id === value)
+    set({ causeId: cause?.id ?? null, ...(cause ? { mechanism: cause.mechanism } : {}) })
+  }
   const changed = Object.fromEntries(
     (Object.keys(from) as (keyof Correction)[]).filter((k) => correction[k] !== from[k]).map((k) => [k, correction[k]]),
   ) as Correction
@@ -43,10 +61,12 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
       <p className="quiet" style={{ marginTop: 0 }}>
         {entry.summary}
       </p>
-      <Radio.Group label="What should happen?" value={way} onChange={(value) => setWay(value as typeof way)}>
-        <Radio value="correct" label="Correct it" size="md" mt={6} disabled={!canCorrect} />
-        <Radio value="take back" label="Take it back: it never happened" size="md" mt={6} />
-      </Radio.Group>
+      {entry.mayTakeBack && (
+        <Radio.Group label="What should happen?" value={way} onChange={(value) => setWay(value as typeof way)}>
+          <Radio value="correct" label="Correct it" size="md" mt={6} disabled={!canCorrect} />
+          <Radio value="take back" label="Take it back: it never happened" size="md" mt={6} />
+        </Radio.Group>
+      )}
       {way === 'correct' && (
         <>
           {from.meterHours !== undefined && (
@@ -105,9 +125,64 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
               onChange={(metres) => metres !== undefined && set({ metres })}
             />
           )}
+          {from.causeId !== undefined && (
+            <Select
+              label="What was it?"
+              mt="sm"
+              searchable
+              data={[
+                ...(known?.causes ?? [])
+                  .filter(({ dropped, id }) => !dropped || id === from.causeId)
+                  .map(({ id, name }) => ({ value: id, label: name })),
+                { value: otherCause, label: 'Another cause, in own words' },
+              ]}
+              value={correction.causeId ?? otherCause}
+              onChange={(value) => value && setCause(value)}
+              allowDeselect={false}
+            />
+          )}
+          {from.mechanism !== undefined && (
+            <Textarea
+              label="How did it do harm?"
+              mt="sm"
+              autosize
+              maxLength={1000}
+              value={correction.mechanism}
+              onChange={(e) => set({ mechanism: e.currentTarget.value })}
+            />
+          )}
+          {from.broughtAbout !== undefined && (
+            <Select
+              label="Who or what brought it about?"
+              mt="sm"
+              data={broughtAboutBy.map((value) => ({ value, label: broughtWords[value] }))}
+              value={correction.broughtAbout}
+              onChange={(value) => value && set({ broughtAbout: value as Correction['broughtAbout'] })}
+              allowDeselect={false}
+            />
+          )}
+          {from.topic !== undefined && (
+            <Select
+              label="Which induction would have prevented it?"
+              mt="sm"
+              clearable
+              placeholder="none"
+              data={[...inductionTopics]}
+              value={correction.topic}
+              onChange={(value) => set({ topic: value as Correction['topic'] })}
+            />
+          )}
+          {from.minutes !== undefined && (
+            <FigureField
+              label="Minutes of work"
+              min={0}
+              value={correction.minutes}
+              onChange={(minutes) => minutes !== undefined && set({ minutes })}
+            />
+          )}
           {from.text !== undefined && (
             <Textarea
-              label="Text"
+              label={entry.kind === 'close-fault' ? 'What was done?' : 'Text'}
               mt="sm"
               autosize
               value={correction.text}
