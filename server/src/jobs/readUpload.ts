@@ -1,21 +1,16 @@
 import { once } from 'node:events'
 import type { Readable } from 'node:stream'
 import { MessageChannel } from 'node:worker_threads'
-import { Piscina } from 'piscina'
 import type { JobFigures, Motion } from '@diatribon/core'
 import { Refusal } from '../platform/refusal.ts'
+import { openWorker } from '../platform/worker.ts'
 import type { Block, ReadAnswer } from './readWorker.ts'
 
 export const mostUploadBytes = 50 * 1024 * 1024
 
 /** Reads an uploaded job file as it comes in, in a thread of its own; nothing of it is kept. */
 export async function readUpload(stream: Readable, motion: Motion): Promise<JobFigures> {
-  const source = import.meta.url.endsWith('.ts')
-  const worker = new Piscina({
-    filename: new URL(source ? './readWorker.ts' : './readWorker.js', import.meta.url).href,
-    execArgv: source ? ['--import', 'tsx'] : [],
-    maxThreads: 1,
-  })
+  const worker = openWorker(import.meta.url, 'readWorker')
   const { port1: port, port2 } = new MessageChannel()
   const send = (block: Block) => port.postMessage(block)
   const answer = worker.run({ port: port2, motion }, { transferList: [port2] }) as Promise<ReadAnswer>

@@ -1,10 +1,10 @@
 import { eq, gt, inArray, isNull, max, sql, and } from 'drizzle-orm'
 import { isDeepStrictEqual } from 'node:util'
-import { Piscina } from 'piscina'
 import { partAge } from '../parts/age.ts'
 import type { Clock } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, lifeJudgement, logEntry, partType, printer, site, type StoredJudgement } from '../platform/tables.ts'
+import { openWorker } from '../platform/worker.ts'
 import type { History } from './judge.ts'
 
 export type Judgement = StoredJudgement & { partTypeId: string }
@@ -19,14 +19,7 @@ const refreshMs = 60_000
  * Daily lists read what is kept and never wait; a part type's own page waits for a fit that has every ended life in it.
  */
 export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
-  const source = import.meta.url.endsWith('.ts')
-  const workers = new Piscina({
-    filename: new URL(source ? './judgeWorker.ts' : './judgeWorker.js', import.meta.url).href,
-    execArgv: source ? ['--import', 'tsx'] : [],
-    minThreads: 0,
-    maxThreads: 1,
-    idleTimeout: 60_000,
-  })
+  const workers = openWorker(import.meta.url, 'judgeWorker', { idleTimeout: 60_000 })
   let refreshing: Promise<void> | null = null
   let refreshedAt = 0
 

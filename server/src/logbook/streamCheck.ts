@@ -1,19 +1,14 @@
 import { once } from 'node:events'
 import { MessageChannel } from 'node:worker_threads'
 import type { Response } from 'express'
-import { Piscina } from 'piscina'
 import type { BookCheck, BookCheckLine } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { jsonLines } from '../platform/jsonLines.ts'
+import { openWorker } from '../platform/worker.ts'
 
 /** Goes through the book in a thread and tells line by line how far it is; stops when the reader goes away. */
 export async function streamCheck(databaseUrl: string, response: Response): Promise<void> {
-  const source = import.meta.url.endsWith('.ts')
-  const worker = new Piscina({
-    filename: new URL(source ? './checkWorker.ts' : './checkWorker.js', import.meta.url).href,
-    execArgv: source ? ['--import', 'tsx'] : [],
-    maxThreads: 1,
-  })
+  const worker = openWorker(import.meta.url, 'checkWorker')
   const { port1, port2 } = new MessageChannel()
   const tell = jsonLines<BookCheckLine>(response)
   port1.on('message', (progress: { done: number; of: number }) => void tell({ progress }))

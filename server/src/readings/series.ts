@@ -97,7 +97,7 @@ async function marksOf(db: Db, printerId: string) {
       kind: slot.kind,
       slot: slot.name,
       part: partType.name,
-      counters: countersAtSql(fitting.printerId, fitting.fittedAt),
+      hours: fitting.fittedHours,
     })
     .from(fitting)
     .innerJoin(slot, eq(slot.id, fitting.slotId))
@@ -119,8 +119,8 @@ async function marksOf(db: Db, printerId: string) {
     .limit(mostPoints)
   const slots = await db.select({ name: slot.name, kind: slot.kind }).from(slot).where(eq(slot.printerId, printerId))
   return [
-    ...fitted.map(({ at, kind, slot: name, part, counters }) => ({
-      hours: counters?.hours ?? 0,
+    ...fitted.map(({ at, kind, slot: name, part, hours }) => ({
+      hours,
       at: at.toISOString(),
       words: `${name}: ${part}`,
       isAdjustment: false,

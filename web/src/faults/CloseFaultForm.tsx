@@ -1,8 +1,6 @@
 import { Radio, Select, Stack, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import {
-  broughtAboutBy,
-  inductionTopics,
   usualTopic,
   type BroughtAbout,
   type FaultPage,
@@ -15,7 +13,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
-import { broughtWords } from './broughtWords.ts'
+import { BroughtAboutField, TopicField } from './ClosingFields.tsx'
 
 const weekMs = 7 * 24 * 3600_000
 
@@ -104,29 +102,14 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
         onChange={(e) => setMechanism(e.currentTarget.value)}
         error={fields.mechanism}
       />
-      <Select
-        label="Who or what brought it about?"
-        description="Only wear teaches how long a part lasts; the rest teaches who needs an induction."
-        required
-        mt="sm"
-        data={broughtAboutBy.map((value) => ({ value, label: broughtWords[value] }))}
+      <BroughtAboutField
         value={broughtAbout}
-        onChange={(value) => {
-          const by = value as BroughtAbout | null
+        onChange={(by) => {
           setBroughtAbout(by)
-          setTopic(by && usualTopic[by])
+          setTopic(usualTopic[by])
         }}
-        allowDeselect={false}
       />
-      <Select
-        label="Which induction would have prevented it?"
-        mt="sm"
-        clearable
-        placeholder="none"
-        data={[...inductionTopics]}
-        value={topic}
-        onChange={(value) => setTopic(value as InductionTopic | null)}
-      />
+      <TopicField value={topic} onChange={setTopic} />
       <Textarea
         label="What was done?"
         description={

@@ -2,8 +2,6 @@ import { Checkbox, NumberInput, Radio, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
 import {
-  broughtAboutBy,
-  inductionTopics,
   kindNames,
   removalReasons,
   type Correction,
@@ -11,7 +9,7 @@ import {
   type LogEntry,
   type PartType,
 } from '@diatribon/contract'
-import { broughtWords } from '../faults/broughtWords.ts'
+import { BroughtAboutField, TopicField } from '../faults/ClosingFields.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -152,25 +150,13 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
             />
           )}
           {from.broughtAbout !== undefined && (
-            <Select
-              label="Who or what brought it about?"
-              mt="sm"
-              data={broughtAboutBy.map((value) => ({ value, label: broughtWords[value] }))}
-              value={correction.broughtAbout}
-              onChange={(value) => value && set({ broughtAbout: value as Correction['broughtAbout'] })}
-              allowDeselect={false}
+            <BroughtAboutField
+              value={correction.broughtAbout ?? null}
+              onChange={(broughtAbout) => set({ broughtAbout })}
             />
           )}
           {from.topic !== undefined && (
-            <Select
-              label="Which induction would have prevented it?"
-              mt="sm"
-              clearable
-              placeholder="none"
-              data={[...inductionTopics]}
-              value={correction.topic}
-              onChange={(value) => set({ topic: value as Correction['topic'] })}
-            />
+            <TopicField value={correction.topic ?? null} onChange={(topic) => set({ topic })} />
           )}
           {from.minutes !== undefined && (
             <FigureField
