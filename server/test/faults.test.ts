@@ -520,6 +520,8 @@ describe('a repair', () => {
     expect(
       (await technician.refused({ kind: 'settle-return', printerId: id, item: wait.item, words: wait.words })).message,
     ).toContain('settled by waiting')
+    // By the clock on the workshop's wall.
+    expect((await technician.refused({ kind: 'release-printer', printerId: id })).message).toMatch(/until Fri.* 18:00/)
     moment = now + 8.1 * hourMs
     expect((await back(id)).lines.find(({ kind }) => kind === 'wait')!.state).toBe('done')
     moment = now

@@ -1,18 +1,20 @@
 import type { ReleasePrinter } from '@diatribon/contract'
 import { comesUp } from '../faults/down.ts'
 import { faultsThatStop, guardsOff, returnItems } from '../faults/returnToService.ts'
+import { wallTime } from '../platform/clock.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const releasePrinter: ActionKind<ReleasePrinter> = {
   right: 'release a printer',
-  async apply(facts, { at, action }) {
+  async apply(facts, { siteId, at, action }) {
     const { printerId } = action
     const printer = facts.printer(printerId)
     if (printer.holdReason === null)
       throw new Refusal(409, 'not-on-hold', `${printer.name} is already in service; there is no hold to release.`)
     await facts.flush()
     const { db } = facts
+    const { timeZone } = await facts.site(siteId)
     const missing = [
       ...(await faultsThatStop(db, printerId)).map(({ symptom }) => `the fault “${symptom}” is not closed`),
       ...(await guardsOff(db, printerId)).map(({ name }) => `the guard “${name}” is off`),
@@ -20,7 +22,7 @@ export const releasePrinter: ActionKind<ReleasePrinter> = {
         .filter(({ state }) => state === 'open')
         .map(({ kind, words, after, untilMs }) =>
           kind === 'wait'
-            ? `${words} (until ${new Date(untilMs!).toISOString().slice(0, 16).replace('T', ' ')} UTC)`
+            ? `${words} (until ${wallTime(timeZone, new Date(untilMs!))})`
             : `${kind === 'check' ? 'a check' : `“${words}”`} after “${after}”`,
         ),
     ]

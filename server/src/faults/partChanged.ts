@@ -1,6 +1,7 @@
 import { v5 as derivedId } from 'uuid'
 import { eq } from 'drizzle-orm'
 import type { Facts, SlotRow } from '../actions/facts.ts'
+import { wallTime } from '../platform/clock.ts'
 import { upset } from '../platform/tables.ts'
 import { goesDown, onHold } from './down.ts'
 import { openFault } from './openFault.ts'
@@ -53,7 +54,9 @@ export async function holdWhileItCures(
   if (printer.holdReason !== null) return
   const { timeZone } = await facts.site(siteId)
   const until = new Date(at.getTime() + longest.waitHours * hourMs)
-  const time = until.toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' })
   await goesDown(facts, { seq, siteId, printerId, at, faultId: null })
-  facts.put('printer', onHold(printer, `${longest.waitFor ?? 'Not to be used yet'}. Until ${time} at least.`, at))
+  facts.put(
+    'printer',
+    onHold(printer, `${longest.waitFor ?? 'Not to be used yet'}. Until ${wallTime(timeZone, until)} at least.`, at),
+  )
 }

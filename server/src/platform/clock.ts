@@ -14,6 +14,11 @@ export function dayIn(timeZone: string): (moment: Date) => string {
   return (moment) => format.format(moment)
 }
 
+/** Weekday and time of a moment by the clock on the workshop's wall, such as "Fri 14:30". */
+export function wallTime(timeZone: string, moment: Date): string {
+  return moment.toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' })
+}
+
 export function isTimeZone(name: string): boolean {
   try {
     return Boolean(new Intl.DateTimeFormat('en', { timeZone: name }))
