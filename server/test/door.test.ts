@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import type { ActionResult, LogPage, PrinterPage } from '@diatribon/contract'
+import { transaction } from '../src/platform/database.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let shop: Workshop
@@ -433,6 +434,19 @@ describe('the book', () => {
     for (let tries = 0; answer.status === 500 && tries < 20; tries++)
       answer = await technician.call<LogPage>('GET', '/api/logbook?limit=1')
     expect(answer.body.entries[0]!.seq).toBe(entry.seq)
+  })
+
+  it('goes on when a connection is lost between two queries of a transaction', async () => {
+    const { pool } = shop.server.services.database
+    const lost = transaction(pool, async (client) => {
+      const { rows } = await client.query<{ pid: number }>('SELECT pg_backend_pid() AS pid')
+      const ended = new Promise((done) => client.once('end', done))
+      await pool.query('SELECT pg_terminate_backend($1)', [rows[0]!.pid])
+      await ended
+      await client.query('SELECT 1')
+    })
+    await expect(lost).rejects.toThrow()
+    expect((await technician.call('GET', '/api/logbook?limit=1')).status).toBe(200)
   })
 
   it('comes in pages without a gap or a repeat, filtered or not', async () => {

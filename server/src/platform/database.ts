@@ -13,6 +13,9 @@ export interface Database {
 export function openDatabase(url: string, max = 10): Database {
   const pool = new pg.Pool({ connectionString: url, max })
   pool.on('error', () => undefined) // an idle connection was lost; the pool has already let it go
+  // One that is lost between two queries of a transaction tells it as an event, which would end the process; the next
+  // query fails by itself.
+  pool.on('connect', (client) => client.on('error', () => undefined))
   return { url, pool, db: drizzle({ client: pool }) }
 }
 

@@ -16,6 +16,7 @@ const migrationLock = 4310_2027
  */
 export async function migrateDatabase(url: string, folder: string): Promise<void> {
   const client = new pg.Client({ connectionString: url, connectionTimeoutMillis: 10_000 })
+  client.on('error', () => undefined) // the query that follows tells it
   try {
     await client.connect()
   } catch (error) {
