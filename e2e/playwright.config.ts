@@ -37,7 +37,7 @@ export default defineConfig({
   ],
   forbidOnly: Boolean(process.env.CI),
   reporter: [['list'], ['json']],
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 10_000 },
   use: {
     baseURL: process.env.E2E_FIRST,

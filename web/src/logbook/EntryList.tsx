@@ -61,32 +61,44 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
     if (isWhole && newest) void call('PUT', '/api/logbook/read-mark', { seq: newest }).catch(() => undefined)
   }, [isWhole, newest])
 
-  if (!data) return error ? <Failed error={error} again={refresh} /> : <Waiting />
-  const entries = data.flatMap((page) => page.entries)
-  if (entries.length === 0) return <Nothing title="Nothing has been written here yet." />
+  // A form that is open stays open while other entries are fetched: what was typed must not be lost.
   return (
     <>
-      <ol className={classes.list}>
-        {entries.map((line) => (
-          <Line
-            key={line.seq}
-            entry={line}
-            showPrinter={showPrinter}
-            isNew={marksRead && readBefore !== null && readBefore > 0 && line.seq > readBefore}
-            onAmend={setAmending}
-            onAnswer={setAnswering}
-          />
-        ))}
-      </ol>
-      <div ref={ref} className={classes.end}>
-        {more ? (
-          <Button variant="default" loading={isValidating} onClick={() => void setSize(size + 1)}>
-            Older entries
-          </Button>
+      {!data ? (
+        error ? (
+          <Failed error={error} again={refresh} />
         ) : (
-          <span className="quiet">The book begins here.</span>
-        )}
-      </div>
+          <Waiting />
+        )
+      ) : data[0]!.entries.length === 0 ? (
+        <Nothing title="Nothing has been written here yet." />
+      ) : (
+        <>
+          <ol className={classes.list}>
+            {data
+              .flatMap((page) => page.entries)
+              .map((line) => (
+                <Line
+                  key={line.seq}
+                  entry={line}
+                  showPrinter={showPrinter}
+                  isNew={marksRead && readBefore !== null && readBefore > 0 && line.seq > readBefore}
+                  onAmend={setAmending}
+                  onAnswer={setAnswering}
+                />
+              ))}
+          </ol>
+          <div ref={ref} className={classes.end}>
+            {more ? (
+              <Button variant="default" loading={isValidating} onClick={() => void setSize(size + 1)}>
+                Older entries
+              </Button>
+            ) : (
+              <span className="quiet">The book begins here.</span>
+            )}
+          </div>
+        </>
+      )}
       {amending && <AmendForm entry={amending} onClose={() => setAmending(null)} />}
       {answering && <NoteForm printer={answering.printer} replyTo={answering} onClose={() => setAnswering(null)} />}
     </>
