@@ -15,7 +15,7 @@ import type { Db } from '../platform/database.ts'
 import { cause, fault } from '../platform/tables.ts'
 
 type FaultFacts = typeof fault.$inferSelect
-/** Causes that turn out otherwise are not asked for again. */
+/** Tests that are offered at a time, the most telling per minute. */
 const shownTests = 8
 
 /** Closed faults of a symptom, by their cause, of all printers; the fault itself is left out. */
