@@ -46,9 +46,11 @@ test('a job file is stopped by preflight, goes to another printer, and its hours
     ((await (await page.request.get(`${first}/api/printers/${printer.id}/counts`)).json()) as Counts).totals
   const before = await hours()
   await page.getByRole('radio', { name: /^Seahorse/ }).check()
+  const start = page.getByRole('button', { name: 'Start on Seahorse' })
+  await expect(start).toBeVisible()
   const warned = page.getByLabel('I have looked at the warnings')
   if (await warned.isVisible()) await warned.check()
-  await page.getByRole('button', { name: 'Start on Seahorse' }).click()
+  await start.click()
   await expect(page.getByRole('heading', { level: 1, name: 'Seahorse' })).toBeVisible()
   await expect(page.getByRole('note').filter({ hasText: 'tide-frame.gcode' })).toBeVisible()
 
