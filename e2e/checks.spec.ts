@@ -47,9 +47,9 @@ test('a check by the spool on the phone: one value out of limits, and the printe
   await expect(page.getByRole('dialog')).toBeHidden()
   await alert.getByRole('button', { name: 'Hold the printer' }).click()
   await page.getByRole('button', { name: 'Put on hold' }).click()
-  await expect(page.getByText('On hold:')).toBeVisible()
+  await expect(page.getByText('On hold:', { exact: true })).toBeVisible()
   // The other one is told at once.
-  await expect(other.getByText('On hold:')).toBeVisible()
+  await expect(other.getByText('On hold:', { exact: true })).toBeVisible()
 
   await page.getByRole('button', { name: 'Go on' }).click()
   await page.getByRole('button', { name: 'smooth, no play' }).click()
@@ -102,8 +102,19 @@ test('before a print, from the label on the phone: two presses when all is well'
   await accessible(page, 'report a fault')
   await page.getByRole('button', { name: 'Report', exact: true }).click()
   await page.getByRole('button', { name: 'Finish the check' }).click()
-  await expect(page.getByText('Fault, not closed:')).toContainText('')
+  await expect(page.getByText('Fault, not closed:')).toBeVisible()
   await expect(page.getByRole('note').filter({ hasText: 'Wires in place' })).toBeVisible()
+
+  // It was the wrong printer: taken back, it is a fault no more.
+  await page.getByRole('note').filter({ hasText: 'Wires in place' }).getByRole('link', { name: 'See' }).click()
+  await page.getByRole('button', { name: 'Reported by mistake' }).click()
+  await page.getByLabel('Why? Everybody sees this.').fill('The one beside it was meant')
+  await accessible(page, 'taking a report back')
+  await page.getByRole('button', { name: 'Take the report back' }).click()
+  await expect(page.getByRole('region', { name: 'Taken back' })).toContainText('The one beside it was meant')
+  await page.goto(`/printers/${id}`)
+  await expect(page.getByRole('region', { name: /^Log of/ })).toContainText('Taken back')
+  await expect(page.getByText('Fault, not closed:')).toHaveCount(0)
 })
 
 test('a mesh gives turns; turned and probed again, the book tells what became better', async ({ browser }) => {
