@@ -248,6 +248,99 @@ describe('a report by label, without an account', () => {
   })
 })
 
+describe('a report that was a mistake', () => {
+  const keyOf = async (id: string, symptom: string) =>
+    (await lead.get<LogPage>(`/api/logbook?printer=${id}&kind=report-fault`)).entries.find(({ summary }) =>
+      summary.startsWith(symptom),
+    )!.key
+  const takeBack = async (id: string, symptom: string, more: object = { takeBack: true }) => ({
+    kind: 'amend' as const,
+    entryKey: await keyOf(id, symptom),
+    reason: 'Another printer was meant',
+    ...more,
+  })
+  const lost = async (id: string) =>
+    (await lead.get<DowntimePage>('/api/faults/downtime?from=2026-11-01&until=2026-11-20')).printers.find(
+      ({ printerId }) => printerId === id,
+    )!
+
+  it('is taken back: no fault, no time down, no check that it called for', async () => {
+    const id = await printer()
+    const before = await lead.get(`/api/printers/${id}/checks`)
+    const faultId = await report(id, { symptom: 'Ticks' })
+    expect((await lost(id)).failures).toBe(1)
+    expect(await lead.get(`/api/printers/${id}/checks`)).not.toEqual(before)
+    expect(await operator.refused(await takeBack(id, 'Ticks'))).toMatchObject({ status: 403 })
+    expect((await desk(faultId, member)).takeBackKey).toBe(await keyOf(id, 'Ticks'))
+    await member.act(await takeBack(id, 'Ticks'))
+    expect(await desk(faultId, member)).toMatchObject({
+      closed: null,
+      takenBack: { who: 'Test member', words: expect.stringContaining('Another printer was meant') as string },
+      takeBackKey: null,
+    })
+    expect(await lost(id)).toMatchObject({ failures: 0, downHours: 0, availability: 1, hoursToRestore: null })
+    expect(await lead.get(`/api/printers/${id}/checks`)).toEqual(before)
+    const all = await operator.get<FaultRow[]>('/api/faults')
+    expect(all.some((fault) => fault.printer.id === id)).toBe(false)
+    expect((await back(id)).lines).toEqual([])
+    // Nothing can be hung on it any more, and it cannot be taken back twice.
+    expect(await technician.refused(closing(id, faultId))).toMatchObject({ status: 409, code: 'taken-back' })
+    expect(await member.refused(await takeBack(id, 'Ticks'))).toMatchObject({ status: 409 })
+  })
+
+  it('leaves what stands without it: a hold from the hold on, another fault from its report on', async () => {
+    const held = await printer()
+    await report(held, { symptom: 'Hot smell', at: ago(40) })
+    await operator.act({ kind: 'hold-printer', at: ago(30), printerId: held, reason: 'Smell' })
+    await lead.act(await takeBack(held, 'Hot smell'))
+    expect((await desk(await report(held, { symptom: 'Later', mayGoOn: true, at: ago(1) }))).printer.state).toBe(
+      'on hold',
+    )
+    expect(await lost(held)).toMatchObject({ failures: 0, downHours: 30 })
+
+    const two = await printer()
+    await report(two, { symptom: 'Wrong', at: ago(40) })
+    await report(two, { symptom: 'Right', at: ago(25) })
+    await lead.act(await takeBack(two, 'Wrong'))
+    expect(await lost(two)).toMatchObject({ failures: 1, downHours: 25 })
+    const left = await open(two)
+    expect(left).toContain('Right')
+    expect(left).not.toContain('Wrong')
+  })
+
+  it('is kept once something was found out for it, or while somebody is at it', async () => {
+    const id = await printer()
+    const faultId = await report(id, { symptom: 'Thin lines' })
+    await technician.act({ kind: 'begin-work', at: ago(3), printerId: id, faultId })
+    expect((await member.refused(await takeBack(id, 'Thin'))).message).toContain('at work on this report')
+    await technician.act({ kind: 'stop-work', at: ago(2.5), printerId: id })
+    await technician.act({
+      kind: 'record-test',
+      at: ago(2),
+      printerId: id,
+      faultId,
+      testId: testId('Look at the lever'),
+      outcome: 'cracked',
+    })
+    const page = await desk(faultId)
+    expect(await member.refused(await takeBack(id, 'Thin'))).toMatchObject({ status: 409, code: 'worked-on' })
+    expect(await desk(faultId)).toEqual(page)
+    await technician.act(closing(id, faultId, { at: ago(1) }))
+    expect(await member.refused(await takeBack(id, 'Thin'))).toMatchObject({ status: 409, code: 'already-closed' })
+  })
+
+  it('is corrected in its words', async () => {
+    const id = await printer()
+    const faultId = await report(id, { symptom: 'Squeeks' })
+    expect(await member.refused(await takeBack(id, 'Squeeks', { correction: { metres: 3 } }))).toMatchObject({
+      status: 400,
+      fields: { 'correction.text': expect.any(String) as string },
+    })
+    await member.act(await takeBack(id, 'Squeeks', { correction: { text: 'Squeaks at the left end' } }))
+    expect((await desk(faultId)).fault.symptom).toBe('Squeaks at the left end')
+  })
+})
+
 describe('the diagnosis', () => {
   it('starts from the trade table, and shows only causes that the printer can have', async () => {
     const [guided, rails] = [await printer(), await printer('rails')]

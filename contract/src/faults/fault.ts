@@ -133,6 +133,10 @@ export interface FaultPage {
   /** Printers of the same model on which the same job can be run. */
   sisters: { id: string; name: string; place: string }[]
   closed: ClosedFault | null
+  /** The report was a mistake, and counts for nothing. */
+  takenBack: { at: string; who: string; words: string } | null
+  /** Key of the entry that reported it, when the reader may take it back. */
+  takeBackKey: string | null
 }
 
 export interface ClosedFault {

@@ -28,6 +28,26 @@ export async function goesDown(facts: Facts, of: Happened & { faultId: string | 
   facts.put('downTime', { ...rest, fromAt: at, untilAt: null })
 }
 
+/**
+ * A report was none: the printer is down for the reasons that are left, from the first of them on. Without any it never was.
+ * @param left since when it is on hold, and the other faults that say stop
+ */
+export async function wasNotDownFor(
+  facts: Facts,
+  of: { printerId: string; faultId: string },
+  left: { heldAt: Date | null; others: { id: string; reportedAt: Date }[] },
+): Promise<void> {
+  const open = await openDownTime(facts, of.printerId)
+  if (!open) return
+  const [first] = left.others.toSorted((a, b) => a.reportedAt.getTime() - b.reportedAt.getTime())
+  const reasons = [left.heldAt, first?.reportedAt].flatMap((at) => at?.getTime() ?? [])
+  if (reasons.length === 0) facts.put('downTime', { ...open, faultId: null, untilAt: open.fromAt })
+  else if (open.faultId === of.faultId) {
+    const fromAt = new Date(Math.max(open.fromAt.getTime(), Math.min(...reasons)))
+    facts.put('downTime', { ...open, faultId: first?.id ?? null, fromAt })
+  }
+}
+
 /** It is in service again, and nobody is at work on it any more. */
 export async function comesUp(facts: Facts, printerId: string, at: Date): Promise<void> {
   const open = await openDownTime(facts, printerId)

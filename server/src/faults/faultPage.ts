@@ -28,7 +28,7 @@ export async function faultPage(
     .where(eq(fault.id, id))
   if (!found) throw new Refusal(404, 'not-there', 'There is no fault with this id.')
   const { row, printer: of, causeContent } = found
-  const [known, steps, mayDo, work, sisters, parts] = await Promise.all([
+  const [known, steps, mayDo, work, sisters, parts, reports] = await Promise.all([
     kindOfPrinter(db, of).then(async (kind) => knowledgeFor(await knowledge(db), kind)),
     stepsDone(db, id),
     mayDoFor(db, reader, now),
@@ -51,11 +51,14 @@ export async function faultPage(
       )
       .orderBy(desc(logEntry.seq))
       .limit(mostParts),
+    db.select().from(logEntry).where(eq(logEntry.seq, row.reportedSeq)),
   ])
-  const entries = (await entriesOf(db, parts, reader)).filter(
+  const [report, ...entries] = await entriesOf(db, [...reports, ...parts], reader)
+  const standing = entries.filter(
     ({ at, amendments }) =>
       (row.closedAt === null || Date.parse(at) <= row.closedAt.getTime()) && !amendments.some((a) => a.takesBack),
   )
+  const takenBack = report?.amendments.find(({ takesBack }) => takesBack)
   const closer = row.closedBy
     ? (await db.select({ name: person.displayName }).from(person).where(eq(person.id, row.closedBy)))[0]
     : undefined
@@ -75,7 +78,7 @@ export async function faultPage(
       ? await diagnose(db, row, { known, steps, mayDo: (needed) => mayDo(needed, of.modelId) })
       : null,
     steps,
-    partsChanged: entries
+    partsChanged: standing
       .map(({ seq, summary, at, person: { displayName } }) => ({ seq, words: summary, at, who: displayName }))
       .reverse(),
     work,
@@ -93,6 +96,8 @@ export async function faultPage(
             photosAfter: row.closing.photosAfter ?? [],
           }
         : null,
+    takenBack: takenBack ? { at: takenBack.at, who: takenBack.displayName, words: takenBack.summary } : null,
+    takeBackKey: row.closedSeq === null && report?.mayTakeBack ? report.key : null,
   }
 }
 

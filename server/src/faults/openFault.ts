@@ -7,10 +7,12 @@ export async function openFault(facts: Facts, faultId: string, printerId: string
   if (fault.printerId !== printerId)
     throw new Refusal(409, 'fault-of-another-printer', 'This fault belongs to another printer.')
   if (fault.closedSeq !== null)
-    throw new Refusal(
-      409,
-      'already-closed',
-      `This fault was closed already, ${fault.closedAt!.toISOString().slice(0, 16).replace('T', ' ')} UTC: ${fault.closing?.what ?? ''}`,
-    )
+    throw fault.closing
+      ? new Refusal(
+          409,
+          'already-closed',
+          `This fault was closed already, ${fault.closedAt!.toISOString().slice(0, 16).replace('T', ' ')} UTC: ${fault.closing.what}`,
+        )
+      : new Refusal(409, 'taken-back', 'This report was taken back: there is no such fault.')
   return fault
 }

@@ -1,4 +1,4 @@
-import { and, desc, eq, gte, inArray, isNull } from 'drizzle-orm'
+import { and, desc, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm'
 import type { Role, ReturnLine, ReturnToService } from '@diatribon/contract'
 import { returnList, type ReturnItem } from '@diatribon/core'
 import { mayDoFor } from '../people/mayDo.ts'
@@ -67,7 +67,7 @@ export async function returnItems(
   const closed = await db
     .select({ at: fault.closedAt })
     .from(fault)
-    .where(and(eq(fault.printerId, printerId), gte(fault.closedAt, since)))
+    .where(and(eq(fault.printerId, printerId), gte(fault.closedAt, since), isNotNull(fault.closing)))
   const checksDoneMs: Record<string, number> = {}
   for (const { checkTypeId, at } of sheets)
     checksDoneMs[checkTypeId] = Math.max(checksDoneMs[checkTypeId] ?? 0, at!.getTime())

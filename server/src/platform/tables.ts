@@ -678,6 +678,7 @@ export const fault = pgTable(
     closedHours: doublePrecision('closed_hours'),
     closedBy: uuid('closed_by'),
     causeId: uuid('cause_id'),
+    /** null while it is open, and for good when its report was taken back. */
     closing: jsonb('closing').$type<Closing>(),
   },
   (t) => [

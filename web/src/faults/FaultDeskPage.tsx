@@ -31,7 +31,7 @@ export function FaultDeskPage() {
 }
 
 type Doing =
-  | { what: 'close' | 'swap' | 'lay down' }
+  | { what: 'close' | 'swap' | 'lay down' | 'take back' }
   | { what: 'test'; test: OfferedTest; outcome: string }
   | { what: 'change'; cause: RankedCause | null }
 
@@ -39,14 +39,15 @@ const shownCauses = 6
 
 function Desk({ page }: { page: FaultPage }) {
   const { may, site, person } = useSession()
-  const { fault, printer, diagnosis, steps, work, closed, symptoms } = page
+  const { fault, printer, diagnosis, steps, work, closed, takenBack, takeBackKey, symptoms } = page
   const { data: machine } = usePrinter(printer.id)
   const [doing, setDoing] = useState<Doing | null>(null)
   const [all, setAll] = useState(false)
   const close = () => setDoing(null)
   const symptom = symptoms.find(({ id }) => id === fault.known?.id)
   const open = steps.find(({ kind, outcome }) => kind === 'change' && outcome === null)
-  const works = may('work on faults') && !closed
+  const over = closed !== null || takenBack !== null
+  const works = may('work on faults') && !over
   const atIt = work.some(({ who, until }) => until === null && who === person.displayName)
   const begin = useAction(null, () => undefined)
   const causes = diagnosis ? (all ? diagnosis.causes : diagnosis.causes.slice(0, shownCauses)) : []
@@ -74,9 +75,17 @@ function Desk({ page }: { page: FaultPage }) {
         </div>
       )}
       {closed && <Closed page={page} />}
-      {works && (
+      {takenBack && (
+        <section className={classes.sheet} aria-label="Taken back">
+          <b>This report counts for nothing.</b> {takenBack.words}
+          <p className="quiet" style={{ margin: 0 }}>
+            {takenBack.who}, {moment(takenBack.at, site.timeZone)}
+          </p>
+        </section>
+      )}
+      {(works || takeBackKey) && (
         <div className={classes.acts}>
-          {atIt ? (
+          {!works ? null : atIt ? (
             <Button variant="default" onClick={() => setDoing({ what: 'lay down' })}>
               Lay it down
             </Button>
@@ -101,14 +110,19 @@ function Desk({ page }: { page: FaultPage }) {
               Begin work{printer.state === 'in service' && ' and hold the printer'}
             </Button>
           )}
-          {may('swap parts') && machine && (
+          {works && may('swap parts') && machine && (
             <Button variant="default" disabled={Boolean(open)} onClick={() => setDoing({ what: 'swap' })}>
               Swap a part
             </Button>
           )}
-          {may('close faults') && (
+          {works && may('close faults') && (
             <Button variant="default" onClick={() => setDoing({ what: 'close' })}>
               Close the fault
+            </Button>
+          )}
+          {takeBackKey && steps.length === 0 && (
+            <Button variant="subtle" onClick={() => setDoing({ what: 'take back' })}>
+              Reported by mistake
             </Button>
           )}
         </div>
@@ -127,14 +141,14 @@ function Desk({ page }: { page: FaultPage }) {
                 {symptom && <p style={{ margin: '6px 0 0' }}>{symptom.looks}</p>}
               </div>
             </div>
-            {symptom?.caution && !closed && <CautionBox words={[symptom.caution]} />}
-            {symptom?.stop && !closed && (
+            {symptom?.caution && !over && <CautionBox words={[symptom.caution]} />}
+            {symptom?.stop && !over && (
               <p>
                 <b>Stop using the machine until the cause is found.</b>
               </p>
             )}
           </section>
-          {diagnosis && (
+          {diagnosis && !takenBack && (
             <section aria-labelledby="causes" className={classes.sheet}>
               <h2 id="causes">What it may be</h2>
               <p className="quiet" style={{ margin: '0 0 4px' }}>
@@ -181,7 +195,7 @@ function Desk({ page }: { page: FaultPage }) {
           )}
         </div>
         <div>
-          {diagnosis && !closed && (
+          {diagnosis && !over && (
             <section aria-labelledby="next" className={classes.sheet}>
               <h2 id="next">What to look at next</h2>
               <p className="quiet" style={{ margin: '0 0 4px' }}>
@@ -199,39 +213,41 @@ function Desk({ page }: { page: FaultPage }) {
               ))}
             </section>
           )}
-          <section aria-labelledby="tried" className={classes.sheet}>
-            <h2 id="tried">What was tried</h2>
-            {steps.length === 0 ? (
-              <p className="quiet">Nothing yet. One change at a time, and the same test piece before and after.</p>
-            ) : (
-              <ol className={classes.steps}>
-                {steps.map((step) => (
-                  <li key={step.id}>
-                    <b>{step.words}</b>:{' '}
-                    {step.outcome
-                      ? step.kind === 'change'
-                        ? `fault ${step.outcome}`
-                        : step.outcome
-                      : 'not told yet whether it helped'}
-                    <div className="quiet">
-                      {step.kind === 'test' ? 'test' : 'change'}, {step.who}, {moment(step.at, site.timeZone)}
-                      {step.note && `. ${step.note}`}
-                    </div>
-                  </li>
-                ))}
-              </ol>
-            )}
-            {work.length > 0 && (
-              <p className="quiet" style={{ margin: '8px 0 0' }}>
-                {work
-                  .map(
-                    ({ who, from, until, waitingFor }) =>
-                      `${who} from ${moment(from, site.timeZone)}${until ? '' : ', still at it'}${waitingFor ? `, then waiting for ${waitingFor}` : ''}`,
-                  )
-                  .join('; ')}
-              </p>
-            )}
-          </section>
+          {!takenBack && (
+            <section aria-labelledby="tried" className={classes.sheet}>
+              <h2 id="tried">What was tried</h2>
+              {steps.length === 0 ? (
+                <p className="quiet">Nothing yet. One change at a time, and the same test piece before and after.</p>
+              ) : (
+                <ol className={classes.steps}>
+                  {steps.map((step) => (
+                    <li key={step.id}>
+                      <b>{step.words}</b>:{' '}
+                      {step.outcome
+                        ? step.kind === 'change'
+                          ? `fault ${step.outcome}`
+                          : step.outcome
+                        : 'not told yet whether it helped'}
+                      <div className="quiet">
+                        {step.kind === 'test' ? 'test' : 'change'}, {step.who}, {moment(step.at, site.timeZone)}
+                        {step.note && `. ${step.note}`}
+                      </div>
+                    </li>
+                  ))}
+                </ol>
+              )}
+              {work.length > 0 && (
+                <p className="quiet" style={{ margin: '8px 0 0' }}>
+                  {work
+                    .map(
+                      ({ who, from, until, waitingFor }) =>
+                        `${who} from ${moment(from, site.timeZone)}${until ? '' : ', still at it'}${waitingFor ? `, then waiting for ${waitingFor}` : ''}`,
+                    )
+                    .join('; ')}
+                </p>
+              )}
+            </section>
+          )}
         </div>
       </div>
       {machine && <ReturnToService printer={machine.printer} />}
@@ -243,6 +259,9 @@ function Desk({ page }: { page: FaultPage }) {
       {doing?.what === 'test' && <TestForm page={page} offered={doing.test} outcome={doing.outcome} onClose={close} />}
       {doing?.what === 'change' && <ChangeForm page={page} ranked={doing.cause} onClose={close} />}
       {doing?.what === 'lay down' && <LayDownForm page={page} onClose={close} />}
+      {doing?.what === 'take back' && takeBackKey && (
+        <TakeBackForm page={page} entryKey={takeBackKey} onClose={close} />
+      )}
     </>
   )
 }
@@ -421,6 +440,36 @@ function LayDownForm({ page, onClose }: { page: FaultPage; onClose: () => void }
         value={waitingFor}
         onChange={(e) => setWaitingFor(e.currentTarget.value)}
         error={fields.waitingFor}
+      />
+    </ActionDialog>
+  )
+}
+
+function TakeBackForm({ page, entryKey, onClose }: { page: FaultPage; entryKey: string; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Report taken back', onClose)
+  const [reason, setReason] = useState('')
+  return (
+    <ActionDialog
+      title={`Reported by mistake: ${page.printer.name}`}
+      verb="Take the report back"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'amend', entryKey, takeBack: true, reason })}
+    >
+      <p style={{ marginTop: 0 }}>
+        The report stays in the book, marked as taken back. It counts as no fault and no time down
+        {page.printer.state === 'on hold' && '; the hold stays until somebody releases it'}.
+      </p>
+      <TextInput
+        label="Why? Everybody sees this."
+        placeholder="another printer was meant"
+        required
+        maxLength={500}
+        data-autofocus
+        value={reason}
+        onChange={(e) => setReason(e.currentTarget.value)}
+        error={fields.reason}
       />
     </ActionDialog>
   )

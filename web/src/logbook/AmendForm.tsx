@@ -15,6 +15,10 @@ import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 
 const otherCause = 'other'
+const textLabels: Partial<Record<LogEntry['kind'], string>> = {
+  'close-fault': 'What was done?',
+  'report-fault': 'What was seen?',
+}
 
 /** Puts an entry right, or takes it back; the old one stays in the book. */
 export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
@@ -168,7 +172,7 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
           )}
           {from.text !== undefined && (
             <Textarea
-              label={entry.kind === 'close-fault' ? 'What was done?' : 'Text'}
+              label={textLabels[entry.kind] ?? 'Text'}
               mt="sm"
               autosize
               value={correction.text}
