@@ -223,7 +223,7 @@ describe('a report by label, without an account', () => {
     for (let i = 0; i < 10; i++) answers.push(await send({}))
     const stopped = answers.filter(({ status }) => status === 429)
     expect(stopped.length).toBeGreaterThanOrEqual(4)
-    expect(stopped[0]!.body.error.message).toContain('Wait 600 seconds')
+    expect(stopped[0]!.body.error.message).toContain('Wait 10 minutes')
     const kept = (await operator.get<FaultRow[]>('/api/faults')).filter((fault) => fault.printer.id === id)
     expect(kept).toHaveLength(answers.filter(({ status }) => status === 201).length)
     await other.close()

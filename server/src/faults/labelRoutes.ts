@@ -34,7 +34,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
         throw new Refusal(
           429,
           'slowed-down',
-          `That is many ${what} from one place. Wait ${addressMinutes * 60} seconds, or tell somebody of the staff.`,
+          `That is many ${what} from one place. Wait ${addressMinutes} minutes, or tell somebody of the staff.`,
         )
       },
     })
@@ -97,7 +97,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
       throw new Refusal(
         429,
         'slowed-down',
-        'Many reports have come in this hour. Wait 600 seconds, or tell somebody of the staff.',
+        'Many reports have come in this hour. Wait 10 minutes, or tell somebody of the staff.',
       )
     const visitor = { id: visitorId, name: 'visitor', displayName: 'Reported by label', role: 'visitor' as const }
     const [there] = await db.select({ id: person.id }).from(person).where(eq(person.id, visitorId))
