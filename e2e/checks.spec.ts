@@ -1,9 +1,9 @@
 import { expect } from '@playwright/test'
 import { accessible } from './accessible.ts'
-import { phone, printerId, second, signedIn, test } from './people.ts'
+import { phone, printerId, signedIn, test } from './people.ts'
+import { second } from './servers.ts'
 
 test('a check by the spool on the phone: one value out of limits, and the printer is held', async ({ browser }) => {
-  test.setTimeout(120_000)
   const page = await signedIn(browser, 'technician', phone)
   const id = await printerId(page, 'Mussel')
   await page.goto(`/printers/${id}?view=Checks`)
@@ -23,7 +23,7 @@ test('a check by the spool on the phone: one value out of limits, and the printe
   await expect(page.getByRole('heading', { name: 'X belt' })).toBeVisible()
   await page.getByRole('button', { name: 'Listen: pluck the belt' }).click()
   const heard = page.getByLabel('X belt, in Hz')
-  await expect(heard).toHaveValue(/^6[12](\.\d)?$/, { timeout: 15_000 })
+  await expect(heard).toHaveValue(/^6[12](\.\d)?$/)
   await accessible(page, 'measuring')
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('heading', { name: 'Y belt' })).toBeVisible()
@@ -118,7 +118,6 @@ test('before a print, from the label on the phone: two presses when all is well'
 })
 
 test('a mesh gives turns; turned and probed again, the book tells what became better', async ({ browser }) => {
-  test.setTimeout(90_000)
   const page = await signedIn(browser, 'technician')
   const id = await printerId(page, 'Whelk')
   await page.goto(`/bench?sum=bed&printer=${id}`)
@@ -150,7 +149,6 @@ test('a mesh gives turns; turned and probed again, the book tells what became be
 })
 
 test('the other instruments measure and keep what they find', async ({ browser }) => {
-  test.setTimeout(120_000)
   const page = await signedIn(browser, 'technician')
   const id = await printerId(page, 'Cowrie')
   await page.goto(`/bench?sum=belt&printer=${id}`)
@@ -200,7 +198,6 @@ test('the other instruments measure and keep what they find', async ({ browser }
 })
 
 test('a check is written, reordered and copied; one who saw the old version is told', async ({ browser }) => {
-  test.setTimeout(90_000)
   const name = `Look at the hood ${Math.floor(Math.random() * 10_000)}`
   const page = await signedIn(browser, 'technician', { path: '/checks/new' })
   await page.getByLabel('Name').fill(name)

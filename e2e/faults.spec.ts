@@ -1,7 +1,8 @@
 import { expect } from '@playwright/test'
 import type { FaultRow, Knowledge, LogPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
-import { first, phone, printerId, second, signedIn, test } from './people.ts'
+import { phone, printerId, signedIn, test } from './people.ts'
+import { first, second } from './servers.ts'
 
 test('anybody reports by the label on the phone, without an account, and the staff sees it at once', async ({
   browser,
@@ -42,7 +43,6 @@ test('anybody reports by the label on the phone, without an account, and the sta
 test('a clog that has come back: the lever instead of the nozzle, redone before it is released, seen by the other', async ({
   browser,
 }) => {
-  test.setTimeout(120_000)
   const technician = await signedIn(browser, 'technician', { baseURL: second, path: '/faults' })
   const lead = await signedIn(browser, 'lead')
   const id = await printerId(lead, 'Periwinkle')
@@ -160,7 +160,6 @@ test('somebody new is invited, and without the sign-off for hot work cannot swap
 })
 
 test('three entries on the phone while the line is down go out once it is back', async ({ browser }) => {
-  test.setTimeout(90_000)
   const page = await signedIn(browser, 'technician', { ...phone, serviceWorkers: 'allow' })
   const id = await printerId(page, 'Scallop')
   await page.goto(`/printers/${id}`)

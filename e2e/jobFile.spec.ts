@@ -1,6 +1,7 @@
 import { expect } from '@playwright/test'
 import type { Counts, Floor } from '@diatribon/contract'
-import { first, signedIn, test } from './people.ts'
+import { signedIn, test } from './people.ts'
+import { first } from './servers.ts'
 
 /** A job of about an hour: a tall spiral of short lines, in lengths and temperatures of the usual kind. */
 function job(): Buffer {
@@ -16,7 +17,6 @@ function job(): Buffer {
 }
 
 test('a job file is stopped by preflight, goes to another printer, and its hours are counted', async ({ browser }) => {
-  test.setTimeout(120_000)
   const page = await signedIn(browser, 'technician', { path: '/job-file' })
   await page.getByLabel('Job file', { exact: true }).setInputFiles({
     name: 'tide-frame.gcode',

@@ -1,6 +1,7 @@
 import { expect } from '@playwright/test'
 import type { Round } from '@diatribon/contract'
-import { first, second, signedIn, test } from './people.ts'
+import { signedIn, test } from './people.ts'
+import { first, second } from './servers.ts'
 
 test('once round the loop: count until a part is due, swap it as failed, and everybody sees what was learned', async ({
   browser,

@@ -1,8 +1,6 @@
 import type { Floor } from '@diatribon/contract'
 import { expect, test as base, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
-
-export const first = process.env.E2E_FIRST!
-export const second = process.env.E2E_SECOND!
+import { first } from './servers.ts'
 
 export const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
 

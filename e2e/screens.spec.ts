@@ -2,7 +2,8 @@ import { expect, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import type { Floor, LifeSummary } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
-import { first, phone, signedIn, test } from './people.ts'
+import { phone, signedIn, test } from './people.ts'
+import { first } from './servers.ts'
 
 async function addresses(page: Page): Promise<Record<string, string>> {
   const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
@@ -49,7 +50,6 @@ for (const [name, options] of Object.entries({
   'desk in the dark': { viewport: { width: 1280, height: 800 }, colorScheme: 'dark' as const },
 })) {
   test(`every screen has its own address, fits and is accessible: ${name}`, async ({ browser }) => {
-    test.setTimeout(300_000)
     const page = await signedIn(browser, 'lead', options)
     const errors: string[] = []
     page.on('pageerror', (error) => errors.push(error.message))
@@ -81,7 +81,6 @@ test('dialogs are accessible on the phone', async ({ browser }) => {
 })
 
 test('the dialogs of checks, readings, sign-offs and beds are accessible', async ({ browser }) => {
-  test.setTimeout(120_000)
   const page = await signedIn(browser, 'lead')
   const { 'Checks of a printer': checks, 'Readings of a printer': readings } = await addresses(page)
   const dialogs: [path: string, button: string | RegExp][] = [
@@ -108,7 +107,6 @@ test('the dialogs of checks, readings, sign-offs and beds are accessible', async
 })
 
 test('the dialogs behind menus are accessible', async ({ browser }) => {
-  test.setTimeout(120_000)
   const page = await signedIn(browser, 'lead')
   const { racks } = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
   const held = racks.flatMap(({ printers }) => printers).find(({ state }) => state === 'on hold')!

@@ -1,8 +1,8 @@
 import { expect } from '@playwright/test'
-import { first, phone, second, signedIn, test } from './people.ts'
+import { phone, signedIn, test } from './people.ts'
+import { first, second } from './servers.ts'
 
 test('a second-hand printer is taken in on a phone, and the measuring goes on at another one', async ({ browser }) => {
-  test.setTimeout(120_000)
   const name = `Oystercatcher ${Math.floor(Math.random() * 1000)}`
   const lead = await signedIn(browser, 'lead', { ...phone, path: '/take-in' })
   await lead.getByLabel('Name').fill(name)

@@ -81,13 +81,16 @@ function jest(project, results, env, counts) {
   return good
 }
 
-/** Journeys drive the built application: two server processes over one database with the demo workshop. */
+/**
+ * Journeys drive the built application. Each of two browsers has a database with the demo workshop and two server
+ * processes of its own, so that journeys side by side do not disturb each other.
+ */
 async function journeys(results, env, counts) {
   const { buildServer, buildWeb } = await import('./setup/build.mjs')
   await buildServer()
   await buildWeb()
   const { startTwoServers } = await import('./setup/twoServers.mjs')
-  const servers = await startTwoServers(env.TEST_DATABASE_URL)
+  const pairs = await Promise.all([startTwoServers(env.TEST_DATABASE_URL), startTwoServers(env.TEST_DATABASE_URL)])
   const file = join(results, 'journeys.json')
   try {
     const playwright = spawn(
@@ -98,8 +101,7 @@ async function journeys(results, env, counts) {
         stdio: ['ignore', 'inherit', 'inherit'],
         env: {
           ...process.env,
-          E2E_FIRST: servers.urls[0],
-          E2E_SECOND: servers.urls[1],
+          E2E_SERVERS: JSON.stringify(pairs.map(({ urls }) => urls)),
           PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         },
       },
@@ -113,6 +115,6 @@ async function journeys(results, env, counts) {
     }
     return code === 0
   } finally {
-    await servers.stop()
+    await Promise.all(pairs.map((servers) => servers.stop()))
   }
 }
