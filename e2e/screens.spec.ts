@@ -256,7 +256,7 @@ test('the logbook is endless and its filters are in the address', async ({ brows
   const page = await signedIn(browser, 'lead', { path: '/logbook?kind=swap-part' })
   await expect(page.getByRole('listitem').first()).toContainText('Part swapped')
   const before = await page.getByRole('listitem').count()
-  await page.getByRole('listitem').last().scrollIntoViewIfNeeded()
+  await page.keyboard.press('End')
   await expect.poll(() => page.getByRole('listitem').count()).toBeGreaterThan(before)
   await page.getByRole('combobox', { name: 'Printer' }).click()
   await page.getByRole('option', { name: 'Cowrie' }).click()
@@ -267,4 +267,25 @@ test('the logbook is endless and its filters are in the address', async ({ brows
   const lines = (await readFile(await (await waiting).path(), 'utf8')).trim().split('\n')
   expect(lines.length).toBeGreaterThan(3000)
   expect(JSON.parse(lines[0]!)).toMatchObject({ seq: 1, action: { kind: 'open-site' } })
+})
+
+test('a slow device fetches no more of the book than is looked at', async ({ browser }) => {
+  const page = await signedIn(browser, 'lead')
+  const session = await page.context().newCDPSession(page)
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 10 })
+  const older = new Set<string>()
+  page.on('request', (request) => {
+    const before = /\/api\/logbook\?.*before=(\d+)/.exec(request.url())?.[1]
+    if (before) older.add(before)
+  })
+  await page.goto('/logbook')
+  await expect(page.getByRole('listitem').first()).toBeVisible()
+  const words = `Slowly, ${Math.random()}`
+  await page.getByRole('button', { name: 'Note', exact: true }).click()
+  await page.getByLabel('What should the others know?').fill(words)
+  await page.getByRole('button', { name: 'Write' }).click()
+  await expect(page.getByRole('listitem').filter({ hasText: words })).toBeVisible()
+  expect(older.size).toBe(0)
+  await page.keyboard.press('End')
+  await expect.poll(() => older.size).toBe(1)
 })

@@ -8,12 +8,13 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
+import { Section } from '../ui/Section.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import table from '../ui/Table.module.css'
 import { useAction } from '../ui/useAction.ts'
 import { number } from '../ui/words.ts'
-import classes from './Check.module.css'
 import { starterSet } from './starterSet.ts'
 import { turnsWords } from './turnWords.ts'
 import { UpsetForm } from './UpsetForm.tsx'
@@ -23,10 +24,7 @@ export function ChecksPage() {
   const types = useSWR<CheckType[]>('/api/checks/types')
   return (
     <>
-      <h1>Checks</h1>
-      <p className="quiet" style={{ margin: '2px 0 0' }}>
-        What is looked at, when, and by whom. What was done keeps the steps of its day.
-      </p>
+      <PageHead title="Checks" says="What is looked at, when, and by whom. What was done keeps the steps of its day." />
       <AsyncView of={types}>
         {(rows) =>
           rows.length === 0 ? (
@@ -75,18 +73,17 @@ function Types({ types }: { types: CheckType[] }) {
   const edits = may('keep the checks')
   const sorted = [...types].sort((a, b) => Number(a.retired) - Number(b.retired))
   return (
-    <section aria-labelledby="types">
-      <div className={classes.head} style={{ marginTop: '1rem' }}>
-        <h2 id="types" style={{ flex: 1 }}>
-          Checks
-        </h2>
-        {edits && (
+    <Section
+      title="Checks"
+      act={
+        edits && (
           <Button size="sm" component={Link} to="/checks/new">
             New check
           </Button>
-        )}
-      </div>
-      <DataTable label="Checks">
+        )
+      }
+    >
+      <DataTable label="Checks" stacks>
         <thead>
           <tr>
             <th>Check</th>
@@ -147,7 +144,7 @@ function Types({ types }: { types: CheckType[] }) {
         </tbody>
       </DataTable>
       {retiring && <RetireCheckForm type={retiring} onClose={() => setRetiring(null)} />}
-    </section>
+    </Section>
   )
 }
 
@@ -187,20 +184,19 @@ function Upsets({ types }: { types: CheckType[] }) {
   const edits = may('keep the checks')
   const nameOf = (id: string) => types.find((type) => type.id === id)?.content.name ?? 'a check'
   return (
-    <section aria-labelledby="upsets">
-      <div className={classes.head} style={{ marginTop: '1.5rem' }}>
-        <h2 id="upsets" style={{ flex: 1 }}>
-          What a change upsets
-        </h2>
-        {edits && (
+    <Section
+      title="What a change upsets"
+      act={
+        edits && (
           <Button size="sm" variant="default" onClick={() => setEditing('new')}>
             New line
           </Button>
-        )}
-      </div>
+        )
+      }
+    >
       <AsyncView of={upsets}>
         {(rows) => (
-          <DataTable label="What a change upsets">
+          <DataTable label="What a change upsets" stacks>
             <thead>
               <tr>
                 <th>Changed</th>
@@ -253,7 +249,7 @@ function Upsets({ types }: { types: CheckType[] }) {
       {editing && (
         <UpsetForm from={editing === 'new' ? null : editing} types={types} onClose={() => setEditing(null)} />
       )}
-    </section>
+    </Section>
   )
 }
 
@@ -265,17 +261,16 @@ function ReadingKinds() {
   const limits = ({ lower, upper, unit }: Pick<ReadingKind, 'lower' | 'upper' | 'unit'>) =>
     lower === null && upper === null ? 'from its own history' : `${lower ?? 'none'} to ${upper ?? 'none'} ${unit}`
   return (
-    <section aria-labelledby="kinds">
-      <div className={classes.head} style={{ marginTop: '1.5rem' }}>
-        <h2 id="kinds" style={{ flex: 1 }}>
-          Readings
-        </h2>
-        {edits && (
+    <Section
+      title="Readings"
+      act={
+        edits && (
           <Button size="sm" variant="default" onClick={() => setEditing('new')}>
             New kind
           </Button>
-        )}
-      </div>
+        )
+      }
+    >
       <AsyncView of={kinds}>
         {(rows) => (
           <DataTable label="Kinds of readings">
@@ -323,6 +318,6 @@ function ReadingKinds() {
         )}
       </AsyncView>
       {editing && <ReadingKindForm from={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
-    </section>
+    </Section>
   )
 }

@@ -3,6 +3,7 @@ import Papa from 'papaparse'
 import { useState } from 'react'
 import { importKinds, type ImportKind } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
+import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { plural } from '../ui/words.ts'
@@ -56,11 +57,10 @@ export function ImportPage() {
   const tried = run.result?.dryRun && run.result.bad === 0
   return (
     <>
-      <h1>Import and export</h1>
-      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        Tables as CSV, in UTF-8. A try changes nothing; an import takes every row or none, and the same file twice is
-        recorded once.
-      </p>
+      <PageHead
+        title="Import and export"
+        says="Tables as CSV, in UTF-8. A try changes nothing; an import takes every row or none, and the same file twice is recorded once."
+      />
       <SegmentedControl
         data={(Object.keys(importKinds) as ImportKind[]).map((value) => ({ value, label: importKinds[value].words }))}
         value={kind}

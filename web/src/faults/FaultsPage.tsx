@@ -6,6 +6,7 @@ import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { ago, plural } from '../ui/words.ts'
 import classes from './Faults.module.css'
 import { DutyLine } from './OpenFaults.tsx'
@@ -18,13 +19,7 @@ export function FaultsPage() {
   const today = new Date(nowMs()).toISOString().slice(0, 10)
   return (
     <>
-      <div className={classes.head}>
-        <div>
-          <h1>Faults</h1>
-          <p className="quiet" style={{ margin: '2px 0 0' }}>
-            What somebody saw and nobody has settled yet; those that say stop come first.
-          </p>
-        </div>
+      <PageHead title="Faults" says="What somebody saw and nobody has settled yet; those that say stop come first.">
         <div className={classes.acts}>
           <Button variant="default" component={Link} to="/knowledge">
             Symptoms, causes, tests
@@ -33,7 +28,7 @@ export function FaultsPage() {
             Time down
           </Button>
         </div>
-      </div>
+      </PageHead>
       <AsyncView of={faults}>
         {(rows) =>
           rows.length === 0 ? (

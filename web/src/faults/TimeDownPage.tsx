@@ -4,6 +4,7 @@ import useSWR from 'swr'
 import type { DowntimePage, ParetoRow, ServiceRow } from '@diatribon/contract'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import table from '../ui/Table.module.css'
 import { hours, plural } from '../ui/words.ts'
 import classes from './Faults.module.css'
@@ -23,13 +24,10 @@ export function TimeDownPage() {
     })
   return (
     <>
-      <div className={classes.head}>
-        <div>
-          <h1>Time down</h1>
-          <p className="quiet" style={{ margin: '2px 0 0' }}>
-            From report to release. Availability is the share of all hours in which it could be used.
-          </p>
-        </div>
+      <PageHead
+        title="Time down"
+        says="From report to release. Availability is the share of all hours in which it could be used."
+      >
         <Group gap="xs">
           {(['from', 'until'] as const).map((name) => (
             <TextInput
@@ -42,7 +40,7 @@ export function TimeDownPage() {
             />
           ))}
         </Group>
-      </div>
+      </PageHead>
       <AsyncView of={page}>
         {(data) => (
           <>
@@ -75,7 +73,7 @@ export function TimeDownPage() {
 
 function Service({ label, rows }: { label: string; rows: ServiceRow[] }) {
   return (
-    <DataTable label={label}>
+    <DataTable label={label} stacks>
       <thead>
         <tr>
           <th>{label === 'Printers' ? 'Printer' : 'Which'}</th>

@@ -8,6 +8,7 @@ import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
 import { call } from '../ui/api.ts'
 import { FactList } from '../ui/FactList.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -46,10 +47,10 @@ export function JobFilePage() {
   }
   return (
     <>
-      <h1>Job file</h1>
-      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        Wrong settings are the commonest way a shared printer gets broken. The file is read on this device and not kept.
-      </p>
+      <PageHead
+        title="Job file"
+        says="Wrong settings are the commonest way a shared printer gets broken. The file is read on this device and not kept."
+      />
       <div
         className={`${classes.drop} ${over ? classes.over : ''}`}
         onDragOver={(event) => {

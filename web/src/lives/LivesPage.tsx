@@ -1,6 +1,7 @@
 import { Link } from 'react-router'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { amount } from '../ui/words.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
@@ -12,17 +13,16 @@ export function LivesPage() {
   const lives = useLives()
   return (
     <>
-      <h1>Lives</h1>
-      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        How long parts last here, and when to replace them. Only wear teaches a life: upgrades, breakage and early
-        replacements count as still good when they came out.
-      </p>
+      <PageHead
+        title="Lives"
+        says="How long parts last here, and when to replace them. Only wear teaches a life: upgrades, breakage and early replacements count as still good when they came out."
+      />
       <AsyncView of={lives}>
         {(rows) =>
           rows.length === 0 ? (
             <Nothing title="The catalogue has no part types yet." />
           ) : (
-            <DataTable label="Part types">
+            <DataTable label="Part types" stacks>
               <thead>
                 <tr>
                   <th>Part type</th>

@@ -1,6 +1,5 @@
 import { Button } from '@mantine/core'
-import { useIntersection } from '@mantine/hooks'
-import { useCallback, useEffect, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import useSWRInfinite from 'swr/infinite'
 import { kindNames, type ActionKindName, type LogEntry, type LogPage } from '@diatribon/contract'
@@ -45,12 +44,18 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
   )
   const refresh = useCallback(() => void mutate(), [mutate])
   useNotices('logbook', refresh)
-  const { ref, entry } = useIntersection({ rootMargin: '400px' })
   const more = data ? data[data.length - 1]!.next !== null : false
-  const nearEnd = entry?.isIntersecting ?? false
+  const end = useRef<HTMLDivElement>(null)
   useEffect(() => {
-    if (nearEnd && more && !isValidating) void setSize(size + 1)
-  }, [nearEnd, more, isValidating, setSize, size])
+    if (!more || isValidating) return
+    // Asked anew whenever entries have come, it answers when they are laid out: an older answer would fetch the whole
+    // book on a slow device.
+    const nearEnd = new IntersectionObserver(([entry]) => entry!.isIntersecting && void setSize(size + 1), {
+      rootMargin: '400px',
+    })
+    nearEnd.observe(end.current!)
+    return () => nearEnd.disconnect()
+  }, [more, isValidating, setSize, size])
 
   // What was read up to when the page was opened stays the mark while it is open.
   const newest = data?.[0]?.entries[0]?.seq
@@ -88,7 +93,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
                 />
               ))}
           </ol>
-          <div ref={ref} className={classes.end}>
+          <div ref={end} className={classes.end}>
             {more ? (
               <Button variant="default" loading={isValidating} onClick={() => void setSize(size + 1)}>
                 Older entries

@@ -1,4 +1,5 @@
 import { Link, useParams } from 'react-router'
+import { PageHead } from '../ui/PageHead.tsx'
 import { EntryList } from './EntryList.tsx'
 
 /** One entry at its permanent address, with what answers and amends it. */
@@ -6,10 +7,14 @@ export function EntryPage() {
   const { seq = '' } = useParams()
   return (
     <>
-      <h1>Entry #{seq}</h1>
-      <p className="quiet" style={{ margin: '2px 0 8px' }}>
-        This address stays. <Link to="/logbook">The whole book</Link>
-      </p>
+      <PageHead
+        title={`Entry #${seq}`}
+        says={
+          <>
+            This address stays. <Link to="/logbook">The whole book</Link>
+          </>
+        }
+      />
       <EntryList filter={{ seq }} />
     </>
   )

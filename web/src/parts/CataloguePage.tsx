@@ -7,6 +7,8 @@ import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
+import { Section } from '../ui/Section.tsx'
 import { amount, money, plural } from '../ui/words.ts'
 import classes from './Catalogue.module.css'
 import { ModelForm } from './ModelForm.tsx'
@@ -25,111 +27,116 @@ export function CataloguePage() {
   const close = () => setDoing(null)
   return (
     <>
-      <h1>Catalogue</h1>
-      <p className="quiet" style={{ margin: '2px 0 0' }}>
-        Models are templates of slots, limits and kits; part types carry prices, the clock they age by, and what they
-        stand.
-      </p>
-      <div className={classes.head}>
-        <h2 id="models">Printer models</h2>
-        {edits && (
-          <Button size="sm" onClick={() => setDoing({ what: 'model', from: null, copy: false })}>
-            New model
-          </Button>
-        )}
-      </div>
-      <AsyncView of={models}>
-        {(rows) =>
-          rows.length === 0 ? (
-            <Nothing title="No printer model yet. Add the part types first, then the model with its slots." />
-          ) : (
-            <DataTable label="Printer models">
-              <thead>
-                <tr>
-                  <th>Model</th>
-                  <th>Plate</th>
-                  <th>Nozzle, bed</th>
-                  <th>Slots, kits</th>
-                  <th>Printers</th>
-                  {edits && (
-                    <th>
-                      <span className="unseen">Actions</span>
-                    </th>
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((model) => (
-                  <tr key={model.id}>
-                    <td>
-                      <b>
-                        {model.make} {model.name}
-                      </b>
-                      <div className="quiet">{model.build}</div>
-                    </td>
-                    <td>
-                      {model.limits
-                        ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
-                        : 'not known'}
-                    </td>
-                    <td>{model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}</td>
-                    <td>
-                      {plural(model.slots.length, 'slot')}
-                      {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
-                    </td>
-                    <td>{model.printers}</td>
+      <PageHead
+        title="Catalogue"
+        says="Models are templates of slots, limits and kits; part types carry prices, the clock they age by, and what they stand."
+      />
+      <Section
+        title="Printer models"
+        act={
+          edits && (
+            <Button size="sm" onClick={() => setDoing({ what: 'model', from: null, copy: false })}>
+              New model
+            </Button>
+          )
+        }
+      >
+        <AsyncView of={models}>
+          {(rows) =>
+            rows.length === 0 ? (
+              <Nothing title="No printer model yet. Add the part types first, then the model with its slots." />
+            ) : (
+              <DataTable label="Printer models" stacks>
+                <thead>
+                  <tr>
+                    <th>Model</th>
+                    <th>Plate</th>
+                    <th>Nozzle, bed</th>
+                    <th>Slots, kits</th>
+                    <th>Printers</th>
                     {edits && (
-                      <td className={classes.acts}>
-                        <Edits
-                          name={`${model.make} ${model.name}`}
-                          onChange={() => setDoing({ what: 'model', from: model, copy: false })}
-                          onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
-                        />
-                      </td>
+                      <th>
+                        <span className="unseen">Actions</span>
+                      </th>
                     )}
                   </tr>
-                ))}
-              </tbody>
-            </DataTable>
+                </thead>
+                <tbody>
+                  {rows.map((model) => (
+                    <tr key={model.id}>
+                      <td>
+                        <b>
+                          {model.make} {model.name}
+                        </b>
+                        <div className="quiet">{model.build}</div>
+                      </td>
+                      <td>
+                        {model.limits
+                          ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
+                          : 'not known'}
+                      </td>
+                      <td>{model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}</td>
+                      <td>
+                        {plural(model.slots.length, 'slot')}
+                        {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
+                      </td>
+                      <td>{model.printers}</td>
+                      {edits && (
+                        <td className={classes.acts}>
+                          <Edits
+                            name={`${model.make} ${model.name}`}
+                            onChange={() => setDoing({ what: 'model', from: model, copy: false })}
+                            onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
+                          />
+                        </td>
+                      )}
+                    </tr>
+                  ))}
+                </tbody>
+              </DataTable>
+            )
+          }
+        </AsyncView>
+      </Section>
+      <Section
+        title="Part types"
+        act={
+          edits && (
+            <Button size="sm" onClick={() => setDoing({ what: 'part', from: null, copy: false })}>
+              New part type
+            </Button>
           )
         }
-      </AsyncView>
-      <div className={classes.head}>
-        <h2 id="part-types">Part types</h2>
-        {edits && (
-          <Button size="sm" onClick={() => setDoing({ what: 'part', from: null, copy: false })}>
-            New part type
-          </Button>
-        )}
-      </div>
-      <AsyncView of={parts}>
-        {(rows) =>
-          rows.length === 0 ? (
-            <Nothing title="No part type yet." />
-          ) : (
-            <DataTable label="Part types">
-              <thead>
-                <tr>
-                  <th>Part type</th>
-                  <th>Price</th>
-                  <th>Usual interval</th>
-                  <th>What it stands</th>
-                  {edits && (
-                    <th>
-                      <span className="unseen">Actions</span>
-                    </th>
-                  )}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((part) => (
-                  <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
-                ))}
-              </tbody>
-            </DataTable>
-          )
-        }
-      </AsyncView>
+      >
+        <AsyncView of={parts}>
+          {(rows) =>
+            rows.length === 0 ? (
+              <Nothing title="No part type yet." />
+            ) : (
+              <DataTable label="Part types" stacks>
+                <thead>
+                  <tr>
+                    <th>Part type</th>
+                    <th>Price</th>
+                    <th>Usual interval</th>
+                    <th>What it stands</th>
+                    {edits && (
+                      <th>
+                        <span className="unseen">Actions</span>
+                      </th>
+                    )}
+                  </tr>
+                </thead>
+                <tbody>
+                  {rows.map((part) => (
+                    <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
+                  ))}
+                </tbody>
+              </DataTable>
+            )
+          }
+        </AsyncView>
+      </Section>
       {doing?.what === 'part' && <PartTypeForm from={doing.from} copy={doing.copy} onClose={close} />}
       {doing?.what === 'model' && (
         <ModelForm from={doing.from} copy={doing.copy} catalogue={parts.data ?? []} onClose={close} />

@@ -14,6 +14,7 @@ import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -43,15 +44,9 @@ export function PeoplePage() {
   const keeps = may('keep the staff')
   return (
     <>
-      <div className={classes.head}>
-        <div>
-          <h1>People</h1>
-          <p className="quiet" style={{ margin: '2px 0 0' }}>
-            Mains is for a qualified electrical person, whatever the role; local rules apply.
-          </p>
-        </div>
+      <PageHead title="People" says="Mains is for a qualified electrical person, whatever the role; local rules apply.">
         {keeps && <Button onClick={() => setDoing({ what: 'invite' })}>Invite somebody</Button>}
-      </div>
+      </PageHead>
       <AsyncView of={people}>
         {(list) => (
           <ul className={classes.list} aria-label="People">

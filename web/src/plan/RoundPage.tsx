@@ -11,6 +11,7 @@ import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
 import { ago, amount, day, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
@@ -21,11 +22,15 @@ export function RoundPage() {
   const [swapping, setSwapping] = useState<Duty | null>(null)
   return (
     <>
-      <h1>Round</h1>
-      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        Checks at their turns and the next replacements, dated by the forecast of each printer’s own use; closed days
-        are left out. What moves is under <Link to="/drifting">Drifting</Link>.
-      </p>
+      <PageHead
+        title="Round"
+        says={
+          <>
+            Checks at their turns and the next replacements, dated by the forecast of each printer’s own use; closed
+            days are left out. What moves is under <Link to="/drifting">Drifting</Link>.
+          </>
+        }
+      />
       <AsyncView of={round}>
         {({ overdue, thisWeek, later, laterCount, laterCheckCount, checks, made }) => (
           <>

@@ -62,7 +62,7 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
             ) : (
               <p>The limits of this model are not in the catalogue, so job files cannot be checked against it.</p>
             )}
-            <DataTable label="Slots">
+            <DataTable label="Slots" stacks>
               <thead>
                 <tr>
                   <th>Slot</th>

@@ -6,6 +6,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { ago, number, plural } from '../ui/words.ts'
 import { crossingWords, limitsWords } from './seriesWords.ts'
 
@@ -19,10 +20,10 @@ export function DriftingPage() {
   })
   return (
     <>
-      <h1>Drifting</h1>
-      <p className="quiet" style={{ margin: '2px 0 1rem' }}>
-        A value that keeps moving, or keeps needing correction, is a symptom: something is loose or wearing.
-      </p>
+      <PageHead
+        title="Drifting"
+        says="A value that keeps moving, or keeps needing correction, is a symptom: something is loose or wearing."
+      />
       <AsyncView of={drifting}>
         {({ readings: rows, waiting }) =>
           waiting > 0 ? (

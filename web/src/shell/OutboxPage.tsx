@@ -1,6 +1,7 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { moment } from '../ui/words.ts'
 import { dropFromOutbox } from './outbox.ts'
 import classes from './Shell.module.css'
@@ -15,11 +16,10 @@ export function OutboxPage() {
   const list = useOutbox()
   return (
     <>
-      <h1>Waiting on this device</h1>
-      <p className="quiet" style={{ margin: '2px 0 10px' }}>
-        Without a connection your entries stay here, with the time at which you made them, and go out when it is back.
-        Each is recorded once. Do not clear this browser’s data while something waits.
-      </p>
+      <PageHead
+        title="Waiting on this device"
+        says="Without a connection your entries stay here, with the time at which you made them, and go out when it is back. Each is recorded once. Do not clear this browser’s data while something waits."
+      />
       {list.length === 0 ? (
         <Nothing title="Nothing waits.">Everything that you recorded is in the book.</Nothing>
       ) : (

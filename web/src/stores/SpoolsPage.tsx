@@ -10,6 +10,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import table from '../ui/Table.module.css'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -25,17 +26,18 @@ export function SpoolsPage() {
   const scanned = spools.data?.find(({ id }) => id === weighing)
   return (
     <>
-      <div className={classes.head} style={{ marginTop: 0 }}>
-        <h1 style={{ flex: 1 }}>Spools</h1>
-        <a href="/api/reports/labels?of=spools" target="_blank" rel="noreferrer">
-          Labels (PDF)
-        </a>
-        {may('keep the stores') && (
-          <Button size="sm" onClick={() => setAdding(true)}>
-            New spool
-          </Button>
-        )}
-      </div>
+      <PageHead title="Spools">
+        <div className={classes.acts}>
+          <a href="/api/reports/labels?of=spools" target="_blank" rel="noreferrer">
+            Labels (PDF)
+          </a>
+          {may('keep the stores') && (
+            <Button size="sm" onClick={() => setAdding(true)}>
+              New spool
+            </Button>
+          )}
+        </div>
+      </PageHead>
       <AsyncView of={spools}>
         {(rows) =>
           rows.length === 0 ? (

@@ -5,6 +5,7 @@ import type { Cause, FaultTest, Knowledge, Symptom } from '@diatribon/contract'
 import useSWR from 'swr'
 import { useSession } from '../../shell/session.ts'
 import { AsyncView } from '../../ui/AsyncView.tsx'
+import { PageHead } from '../../ui/PageHead.tsx'
 import { number } from '../../ui/words.ts'
 import { DrawingOf } from '../drawings.tsx'
 import classes from './Knowledge.module.css'
@@ -33,16 +34,17 @@ export function KnowledgePage() {
   const add = { Symptoms: 'Add a symptom', Causes: 'Add a cause', Tests: 'Add a test' }[view]
   return (
     <>
-      <div className={classes.head}>
-        <div>
-          <h1>Symptoms, causes, tests</h1>
-          <p className="quiet" style={{ margin: '2px 0 0' }}>
+      <PageHead
+        title="Symptoms, causes, tests"
+        says={
+          <>
             Common practice to begin with; change it as you learn. The maker’s manual, local codes and licensed practice
             come first. <Link to="/faults">Open faults</Link>
-          </p>
-        </div>
+          </>
+        }
+      >
         {edits && <Button onClick={() => setEditing({ what: view, from: null } as Editing)}>{add}</Button>}
-      </div>
+      </PageHead>
       <div className={classes.bar}>
         <SegmentedControl
           data={[...views]}
