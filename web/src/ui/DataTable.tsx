@@ -35,7 +35,8 @@ function nameCells(table: HTMLTableElement): void {
     if (row.parentElement === table.tHead) continue
     for (const [i, cell] of [...row.cells].entries()) {
       cell.setAttribute('role', cell.tagName === 'TH' ? 'rowheader' : 'cell')
-      cell.dataset.head = heads[i]?.textContent ?? ''
+      const head = heads[i]
+      cell.dataset.head = head?.querySelector('.unseen') ? '' : (head?.textContent ?? '')
     }
   }
 }
