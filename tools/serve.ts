@@ -16,15 +16,23 @@ import { demoPin, demoSignIns } from './demo/workshop.ts'
 
 /** One server process: migrations, demo data when empty, then HTTP. Started by start.mjs and by the bench. */
 async function main(): Promise<void> {
-  const { DATABASE_URL, PORT = '4310', DIATRIBON_DEMO, DIATRIBON_DEMO_NOW, DIATRIBON_ECHO, LOG_LEVEL } = process.env
+  const {
+    DATABASE_URL,
+    PORT = '4310',
+    DIATRIBON_DEMO,
+    DIATRIBON_DEMO_NOW,
+    DIATRIBON_DEMO_SINCE,
+    DIATRIBON_ECHO,
+    LOG_LEVEL,
+  } = process.env
   const root = process.env.DIATRIBON_ROOT!
   const port = Number(PORT)
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new StartProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
   await migrateDatabase(DATABASE_URL!, join(root, 'server', 'migrations'))
   const demo = DIATRIBON_DEMO === '0' ? false : await loadDemo(DATABASE_URL!, clockOf(DIATRIBON_DEMO_NOW))
-  // Begun after the loading, so that two processes with a frozen start stay close to each other.
-  const clock = clockOf(DIATRIBON_DEMO_NOW)
+  // Begun after the loading, unless another process of the same demo has begun before.
+  const clock = clockOf(DIATRIBON_DEMO_NOW, DIATRIBON_DEMO_SINCE)
   const server = await startServer({
     databaseUrl: DATABASE_URL!,
     clock,
@@ -41,12 +49,13 @@ async function main(): Promise<void> {
   console.log(`Diatribon is ready at ${server.url}`)
 }
 
-function clockOf(moment: string | undefined): Clock {
+/** @param since when it was that moment, in ms of the real clock; the demo's processes agree about the time by it */
+function clockOf(moment: string | undefined, since?: string): Clock {
   if (!moment) return realClock
   const start = new Date(moment)
   if (Number.isNaN(start.getTime()))
     throw new StartProblem(`DIATRIBON_DEMO_NOW is ${moment}; it must be a moment such as 2026-03-01T09:00:00Z.`)
-  return clockFrom(start)
+  return clockFrom(start, since ? Number(since) : Date.now())
 }
 
 /** @returns whether this database holds the demo workshop */

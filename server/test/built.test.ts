@@ -84,6 +84,25 @@ describe('as built', () => {
     })
   })
 
+  it('shows what was written by a device whose clock is a minute ahead', async () => {
+    const printerId = await newPrinter()
+    const { id: slotId } = await slotOf(printerId, 'Nozzle')
+    const lined = randomUUID()
+    await partType({ partTypeId: lined })
+    const at = hoursAgo(-1 / 60)
+    await technician.act({
+      kind: 'swap-part',
+      printerId,
+      slotId,
+      removalReason: 'upgraded',
+      partTypeId: lined,
+      at,
+    })
+    const now = await built(printerId)
+    expect(now.at).toBe(at)
+    expect(now.slots.find(({ id }) => id === slotId)!.part!.partTypeId).toBe(lined)
+  })
+
   it('says so of a day before the printer was here', async () => {
     const printerId = await newPrinter()
     expect((await technician.call('GET', `/api/printers/${printerId}/as-built?at=2001-01-01T00:00:00Z`)).status).toBe(

@@ -14,7 +14,7 @@ export const demoMoment = '2026-11-20T10:00:00Z'
 export async function startTwoServers(adminUrl, env = {}) {
   const { url, drop } = await makeDatabase(adminUrl)
   const first = await startServer(url, env)
-  const second = await startServer(url, env)
+  const second = await startServer(url, { DIATRIBON_DEMO_SINCE: String(Date.now()), ...env })
   return {
     urls: [first.url, second.url],
     databaseUrl: url,

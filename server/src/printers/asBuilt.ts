@@ -8,6 +8,20 @@ import { counterPoint, fitting, logEntry, partType, printer, printerModel, readi
 
 const dayMs = 24 * 3600_000
 
+/**
+ * The moment that a look at a printer is for when none is asked for: now, but never before its newest entry, since the
+ * clock of the process that took the entry may be some seconds ahead.
+ */
+export async function momentOf(db: Db, printerId: string, now: Date): Promise<Date> {
+  const [newest] = await db
+    .select({ at: logEntry.at })
+    .from(logEntry)
+    .where(eq(logEntry.printerId, printerId))
+    .orderBy(desc(logEntry.seq))
+    .limit(1)
+  return newest && newest.at > now ? newest.at : now
+}
+
 /** A printer as it stood at a moment: what sat in its slots, how old, and the limits that follow. */
 export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBuilt> {
   const [row] = await db

@@ -3,7 +3,7 @@ import { counts } from '../hours/counts.ts'
 import { forecastPage } from '../plan/forecastPage.ts'
 import { badInput } from '../platform/refusal.ts'
 import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
-import { asBuilt } from './asBuilt.ts'
+import { asBuilt, momentOf } from './asBuilt.ts'
 import { floor } from './floor.ts'
 import { printerPage } from './printerPage.ts'
 
@@ -18,9 +18,10 @@ export function printerRoutes(services: Services): Router {
   })
   router.get('/printers/:id/as-built', requires(services, 'read'), async (request, response) => {
     const { at } = request.query
-    const moment = at === undefined ? clock() : new Date(String(at))
+    const id = idFrom(request, 'printer')
+    const moment = at === undefined ? await momentOf(database.db, id, clock()) : new Date(String(at))
     if (Number.isNaN(moment.getTime())) throw badInput('at', 'at must be a moment such as 2026-03-01T14:30:00Z')
-    response.json(await asBuilt(database.db, idFrom(request, 'printer'), moment))
+    response.json(await asBuilt(database.db, id, moment))
   })
   router.get('/printers/:id/counts', requires(services, 'read'), async (request, response) => {
     const { before } = request.query

@@ -1,6 +1,6 @@
 import { asc, eq, isNull } from 'drizzle-orm'
 import { Router, type Request, type Response } from 'express'
-import { asBuilt } from '../printers/asBuilt.ts'
+import { asBuilt, momentOf } from '../printers/asBuilt.ts'
 import { printerPage } from '../printers/printerPage.ts'
 import { logPage } from '../logbook/logPage.ts'
 import { handover } from '../logbook/handover.ts'
@@ -32,7 +32,7 @@ export function reportRoutes(services: Services): Router {
     const id = idFrom(request, 'printer')
     const { person, site } = signedIn(request)
     const page = await printerPage(await planningFor(services, request), id)
-    const built = await asBuilt(db, id, services.clock())
+    const built = await asBuilt(db, id, await momentOf(db, id, services.clock()))
     const { entries } = await logPage(
       db,
       { printer: id, limit: historyShown },
