@@ -35,8 +35,8 @@ export default defineConfig({
   forbidOnly: Boolean(process.env.CI),
   reporter: [['list'], ['json']],
   // How long things take is for the bench; here a slow machine must not look like a fault.
-  timeout: 300_000,
-  expect: { timeout: 20_000 },
+  timeout: 600_000,
+  expect: { timeout: 30_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
