@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import type { Counts, Floor } from '@diatribon/contract'
+import type { Counts, Floor, PrinterPage } from '@diatribon/contract'
 import { signedIn, test } from './people.ts'
 import { first } from './servers.ts'
 
@@ -65,6 +65,14 @@ test('a job file is stopped by preflight, goes to another printer, and its hours
   expect(after.prints - before.prints).toBeCloseTo(1, 6)
   await page.getByText('Counts', { exact: true }).click()
   await expect(page.getByRole('table', { name: 'Evidence' })).toContainText('“tide-frame.gcode” stopped')
+
+  // A count shows at once in the list that is open.
+  const { printer: now } = (await (await page.request.get(`${first}/api/printers/${printer.id}`)).json()) as PrinterPage
+  const reading = Math.ceil(now.meterHours + 1)
+  await page.getByRole('button', { name: 'Count hours' }).click()
+  await page.getByLabel('Meter of the printer, in hours').fill(String(reading))
+  await page.getByRole('button', { name: 'Count', exact: true }).click()
+  await expect(page.getByRole('table', { name: 'Evidence' })).toContainText(reading.toLocaleString('en-GB'))
 })
 
 test('a damaged file gets a sentence, and reading can be stopped', async ({ browser }) => {

@@ -272,7 +272,7 @@ test('the logbook is endless and its filters are in the address', async ({ brows
 test('a slow device fetches no more of the book than is looked at', async ({ browser }) => {
   const page = await signedIn(browser, 'lead')
   const session = await page.context().newCDPSession(page)
-  await session.send('Emulation.setCPUThrottlingRate', { rate: 10 })
+  await session.send('Emulation.setCPUThrottlingRate', { rate: 4 })
   const older = new Set<string>()
   page.on('request', (request) => {
     const before = /\/api\/logbook\?.*before=(\d+)/.exec(request.url())?.[1]

@@ -131,7 +131,7 @@ describe('an import', () => {
     const done = lines.flatMap((line) => ('progress' in line ? [line.progress.done] : []))
     expect(done.length).toBeGreaterThan(100)
     expect(done).toEqual([...done].sort((a, b) => a - b))
-  }, 180_000)
+  })
 
   it.each<[string, string | Uint8Array, RegExp]>([
     ['nothing', '', /body/],

@@ -91,7 +91,7 @@ it('starts, keeps a second start out, and stops everything when told to', async 
   expect(await first.ended).toBe(0)
   expect(isAlive(pid)).toBe(false)
   await expect(fetch(url)).rejects.toThrow()
-}, 120_000)
+})
 
 it('starts again after it was killed, with nothing lost', async () => {
   const home = newHome()
@@ -116,7 +116,7 @@ it('starts again after it was killed, with nothing lost', async () => {
   expect(await (await fetch(`${await again.ready()}/api/welcome`)).json()).toMatchObject({ siteName: 'Shed' })
   again.child.kill('SIGINT')
   expect(await again.ended).toBe(0)
-}, 120_000)
+})
 
 describe('what stops it, in one sentence and exit code 1', () => {
   const refused = async (env: Record<string, string>) => {

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react'
-import { useSWRConfig } from 'swr'
 import type { ImportKind, ImportLine } from '@diatribon/contract'
 import { readLines, Refused } from '../ui/api.ts'
+import { useFetchAnew } from '../ui/fetchAnew.ts'
 
 export interface ImportRun {
   busy: boolean
@@ -15,7 +15,7 @@ const none: ImportRun = { busy: false, progress: null, bad: [], result: null, pr
 
 /** Sends a table and follows the answer line by line. Stopping takes everything back. */
 export function useImport() {
-  const { mutate } = useSWRConfig()
+  const fetchAnew = useFetchAnew()
   const [run, setRun] = useState<ImportRun>(none)
   const abort = useRef<AbortController>(undefined)
   useEffect(() => () => abort.current?.abort(), [])
@@ -38,7 +38,7 @@ export function useImport() {
         take,
       )
       change({ busy: false })
-      await mutate((name) => typeof name === 'string' && name.startsWith('/api/'))
+      await fetchAnew()
     } catch (error) {
       if (error instanceof Refused) return change({ busy: false, problem: error.message })
       change({

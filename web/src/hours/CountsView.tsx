@@ -1,10 +1,11 @@
 import { Button, Textarea } from '@mantine/core'
-import { useState } from 'react'
+import { useCallback, useState } from 'react'
 import useSWRInfinite from 'swr/infinite'
 import type { Count, Counts, PrinterHead } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
+import { useWhenAnew } from '../ui/fetchAnew.ts'
 import { FactList } from '../ui/FactList.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
@@ -30,8 +31,10 @@ export function CountsView({ printer }: { printer: PrinterHead }) {
       return `/api/printers/${printer.id}/counts${page > 0 && previous ? `?before=${previous.next}` : ''}`
     },
   )
+  const refresh = useCallback(() => void mutate(), [mutate])
+  useWhenAnew('/api/printers', refresh)
   const [explaining, setExplaining] = useState<Count | null>(null)
-  if (!data) return error ? <Failed error={error} again={() => void mutate()} /> : <Waiting />
+  if (!data) return error ? <Failed error={error} again={refresh} /> : <Waiting />
   const { totals } = data[0]!
   const counts = data.flatMap((page) => page.counts)
   const next = data[data.length - 1]!.next

@@ -6,9 +6,9 @@ import { kindNames, type ActionKindName, type LogEntry, type LogPage } from '@di
 import { Photos } from '../ui/PhotoButton.tsx'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
-import { useNotices } from '../shell/useLive.ts'
 import { call } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
+import { useWhenAnew } from '../ui/fetchAnew.ts'
 import { Nothing } from '../ui/Nothing.tsx'
 import { moment } from '../ui/words.ts'
 import { AmendForm } from './AmendForm.tsx'
@@ -43,7 +43,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
     { dedupingInterval: 0 },
   )
   const refresh = useCallback(() => void mutate(), [mutate])
-  useNotices('logbook', refresh)
+  useWhenAnew('/api/logbook', refresh)
   const more = data ? data[data.length - 1]!.next !== null : false
   const end = useRef<HTMLDivElement>(null)
   useEffect(() => {

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
-import { useSWRConfig } from 'swr'
-import type { Area, LiveNotice } from '@diatribon/contract'
+import type { Area } from '@diatribon/contract'
+import { useFetchAnew } from '../ui/fetchAnew.ts'
 import { openLiveStream } from './liveStream.ts'
 
 /** Which addresses show an area. */
@@ -20,29 +20,13 @@ const addresses: Record<Area, string[]> = {
   presence: ['/api/presence'],
 }
 
-const listeners = new Set<(notice: LiveNotice) => void>()
-
-/** Calls back on each notice that touches the area. */
-export function useNotices(area: Area, onNotice: () => void): void {
-  useEffect(() => {
-    const listener = (notice: LiveNotice) => notice.areas.includes(area) && onNotice()
-    listeners.add(listener)
-    return () => void listeners.delete(listener)
-  }, [area, onNotice])
-}
-
 /** Keeps every screen up to date with what others do. @returns whether the line is up */
 export function useLive(): boolean {
-  const { mutate } = useSWRConfig()
+  const fetchAnew = useFetchAnew()
   const [connected, setConnected] = useState(true)
   useEffect(
-    () =>
-      openLiveStream((notice) => {
-        const paths = notice.areas.flatMap((area) => addresses[area])
-        void mutate((key) => typeof key === 'string' && paths.some((path) => key.startsWith(path)))
-        for (const listener of listeners) listener(notice)
-      }, setConnected),
-    [mutate],
+    () => openLiveStream((notice) => void fetchAnew(notice.areas.flatMap((area) => addresses[area])), setConnected),
+    [fetchAnew],
   )
   return connected
 }

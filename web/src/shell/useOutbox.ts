@@ -1,6 +1,6 @@
 import { notifications } from '@mantine/notifications'
 import { useEffect, useState } from 'react'
-import { useSWRConfig } from 'swr'
+import { useFetchAnew } from '../ui/fetchAnew.ts'
 import { plural } from '../ui/words.ts'
 import { onOutboxChange, outboxOf, sendOutbox, type Waiting } from './outbox.ts'
 import { useSession } from './session.ts'
@@ -31,7 +31,7 @@ export function useOutbox(): Waiting[] {
 /** Sends what waits as soon as there is a line again, and tells how it went. */
 export function useSendOutbox(connected: boolean): Waiting[] {
   const { person } = useSession()
-  const { mutate } = useSWRConfig()
+  const fetchAnew = useFetchAnew()
   const list = useOutbox()
   const waiting = list.filter(({ state }) => state === 'waiting').length
   useEffect(() => {
@@ -39,7 +39,7 @@ export function useSendOutbox(connected: boolean): Waiting[] {
     const attempt = () =>
       void sendOutbox(person.id).then(({ sent, refused }) => {
         if (sent + refused === 0) return
-        void mutate((key) => typeof key === 'string' && key.startsWith('/api/'))
+        void fetchAnew()
         notifications.show({
           message: [
             sent > 0 && `${plural(sent, 'entry', 'entries')} that waited ${sent === 1 ? 'is' : 'are'} in the book now`,
@@ -57,6 +57,6 @@ export function useSendOutbox(connected: boolean): Waiting[] {
       window.removeEventListener('online', attempt)
       clearInterval(timer)
     }
-  }, [connected, waiting, person.id, mutate])
+  }, [connected, waiting, person.id, fetchAnew])
   return list
 }

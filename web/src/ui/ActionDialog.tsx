@@ -1,8 +1,8 @@
 import { Button, Modal } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import type { FormEvent, ReactNode } from 'react'
-import { useSWRConfig } from 'swr'
 import { Refused } from './api.ts'
+import { useFetchAnew } from './fetchAnew.ts'
 import { Problem } from './Problem.tsx'
 
 interface Props {
@@ -18,7 +18,7 @@ interface Props {
 
 /** The sheet in which an action is filled in; the whole screen on a phone. */
 export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, children }: Props) {
-  const { mutate } = useSWRConfig()
+  const fetchAnew = useFetchAnew()
   const phone = useMediaQuery('(max-width: 48em)')
   const submit = (event: FormEvent) => {
     event.preventDefault()
@@ -42,7 +42,7 @@ export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, ch
             variant="default"
             size="sm"
             onClick={() => {
-              void mutate((key) => typeof key === 'string' && key.startsWith('/api/'))
+              void fetchAnew()
               onClose()
             }}
           >

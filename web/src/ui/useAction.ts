@@ -1,9 +1,9 @@
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
-import { useSWRConfig } from 'swr'
 import { kindNames, type Action } from '@diatribon/contract'
 import { putInOutbox } from '../shell/outbox.ts'
 import { useSession } from '../shell/session.ts'
+import { useFetchAnew } from './fetchAnew.ts'
 import { newKey } from './newKey.ts'
 import { NoConnection, Refused, send, sendTogether } from './api.ts'
 
@@ -18,7 +18,7 @@ const needsTheAnswer = new Set<Action['kind']>(['begin-check', 'take-in-printer'
 /** Sends an action from a form, or several of which all are recorded or none, and says how it went. */
 export function useAction(done: string | null, onDone: () => void) {
   const { nowMs, person } = useSession()
-  const { mutate } = useSWRConfig()
+  const fetchAnew = useFetchAnew()
   const headers = useRef<{ key: string; at: string }[]>(undefined)
   const [problem, setProblem] = useState<unknown>(null)
   const [fields, setFields] = useState<Record<string, string>>({})
@@ -36,7 +36,7 @@ export function useAction(done: string | null, onDone: () => void) {
       const whole = actions.map((action, i) => ({ ...headers.current![i], ...action }) as Action)
       await (whole.length === 1 ? send(whole[0]!) : sendTogether(whole))
       headers.current = undefined
-      await mutate((name) => typeof name === 'string' && name.startsWith('/api/'))
+      await fetchAnew()
       if (done) notifications.show({ message: done, autoClose: 3000 })
       onDone()
       return true
