@@ -4,10 +4,10 @@ import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import type { CheckSheet } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { Problem } from '../ui/Problem.tsx'
+import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { moment, number } from '../ui/words.ts'
 import classes from './Check.module.css'
@@ -279,32 +279,15 @@ function Over({ sheet }: { sheet: CheckSheet }) {
 
 function GiveUpForm({ sheet, onClose }: { sheet: CheckSheet; onClose: () => void }) {
   const navigate = useNavigate()
-  const { submit, problem, fields, busy } = useAction('Given up; it stays due', () => {
-    onClose()
-    void navigate(`/printers/${sheet.printer.id}?view=Checks`)
-  })
-  const [reason, setReason] = useState('')
   return (
-    <ActionDialog
+    <ReasonDialog
       title={`Give up: ${sheet.content.name}`}
       verb="Give it up"
-      busy={busy}
-      problem={problem}
+      done="Given up; it stays due"
+      says="What was found stays in the book; the check stays due."
+      actionFor={(reason) => ({ kind: 'give-up-check', printerId: sheet.printer.id, sheetId: sheet.id, reason })}
       onClose={onClose}
-      onSubmit={() => void submit({ kind: 'give-up-check', printerId: sheet.printer.id, sheetId: sheet.id, reason })}
-    >
-      <Textarea
-        label="Why?"
-        description="What was found stays in the book; the check stays due."
-        required
-        autosize
-        minRows={2}
-        maxLength={500}
-        data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.reason}
-      />
-    </ActionDialog>
+      onDone={() => void navigate(`/printers/${sheet.printer.id}?view=Checks`)}
+    />
   )
 }

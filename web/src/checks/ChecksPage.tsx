@@ -1,14 +1,14 @@
-import { Button, Textarea } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import useSWR from 'swr'
 import type { CheckType, ReadingKind, Upset } from '@diatribon/contract'
 import { ReadingKindForm } from '../readings/ReadingKindForm.tsx'
 import { useSession } from '../shell/session.ts'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
+import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
@@ -150,30 +150,16 @@ function Types({ types }: { types: CheckType[] }) {
 
 function RetireCheckForm({ type, onClose }: { type: CheckType; onClose: () => void }) {
   const { id, content, retired } = type
-  const { submit, problem, fields, busy } = useAction(`${content.name}: ${retired ? 'back' : 'retired'}`, onClose)
-  const [reason, setReason] = useState('')
+  const verb = retired ? 'Bring back' : 'Retire'
   return (
-    <ActionDialog
-      title={`${retired ? 'Bring back' : 'Retire'}: ${content.name}`}
-      verb={retired ? 'Bring back' : 'Retire'}
-      busy={busy}
-      problem={problem}
+    <ReasonDialog
+      title={`${verb}: ${content.name}`}
+      verb={verb}
+      done={`${content.name}: ${retired ? 'back' : 'retired'}`}
+      says={retired ? 'Its turns count from now.' : 'It is no longer asked for; what was done stays.'}
+      actionFor={(reason) => ({ kind: 'retire-check-type', checkTypeId: id, retired: !retired, reason })}
       onClose={onClose}
-      onSubmit={() => void submit({ kind: 'retire-check-type', checkTypeId: id, retired: !retired, reason })}
-    >
-      <Textarea
-        label="Why?"
-        description={retired ? 'Its turns count from now.' : 'It is no longer asked for; what was done stays.'}
-        required
-        autosize
-        minRows={2}
-        maxLength={500}
-        data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.reason}
-      />
-    </ActionDialog>
+    />
   )
 }
 

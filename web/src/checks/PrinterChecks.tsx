@@ -1,17 +1,16 @@
-import { Button, Textarea } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import useSWR from 'swr'
 import type { PrinterChecks as Checks, PrinterHead } from '@diatribon/contract'
 import { EventForm } from './EventForm.tsx'
 import { useSession } from '../shell/session.ts'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { ago, moment, number, shortDay } from '../ui/words.ts'
 import classes from './Check.module.css'
 import { dueWords } from './turnWords.ts'
@@ -182,30 +181,19 @@ function Past({ past }: { past: Checks['past'] }) {
 
 function SkipForm(props: { printer: PrinterHead; turn: Turn; onClose: () => void }) {
   const { printer, turn, onClose } = props
-  const { submit, problem, fields, busy } = useAction('Skipped; the next turn counts from now', onClose)
-  const [reason, setReason] = useState('')
   return (
-    <ActionDialog
+    <ReasonDialog
       title={`Skip: ${turn.checkType.name}`}
       verb="Skip this turn"
-      busy={busy}
-      problem={problem}
+      done="Skipped; the next turn counts from now"
+      label="Why is it left out this time?"
+      actionFor={(reason) => ({
+        kind: 'skip-check',
+        printerId: printer.id,
+        checkTypeId: turn.checkType.id,
+        reason,
+      })}
       onClose={onClose}
-      onSubmit={() =>
-        void submit({ kind: 'skip-check', printerId: printer.id, checkTypeId: turn.checkType.id, reason })
-      }
-    >
-      <Textarea
-        label="Why is it left out this time?"
-        required
-        autosize
-        minRows={2}
-        maxLength={500}
-        data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.reason}
-      />
-    </ActionDialog>
+    />
   )
 }

@@ -14,6 +14,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Problem } from '../ui/Problem.tsx'
+import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { chance, hours, moment, number, plural } from '../ui/words.ts'
 import { ChangeForm } from './ChangeForm.tsx'
@@ -446,32 +447,17 @@ function LayDownForm({ page, onClose }: { page: FaultPage; onClose: () => void }
 }
 
 function TakeBackForm({ page, entryKey, onClose }: { page: FaultPage; entryKey: string; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Report taken back', onClose)
-  const [reason, setReason] = useState('')
+  const held = page.printer.state === 'on hold' ? ' The hold stays until somebody releases the printer.' : ''
   return (
-    <ActionDialog
+    <ReasonDialog
       title={`Reported by mistake: ${page.printer.name}`}
       verb="Take the report back"
-      busy={busy}
-      problem={problem}
+      done="Report taken back"
+      label="Why? Everybody sees this."
+      says={`The report stays in the book, marked as taken back. It counts as no fault and no time down.${held}`}
+      actionFor={(reason) => ({ kind: 'amend', entryKey, takeBack: true, reason })}
       onClose={onClose}
-      onSubmit={() => void submit({ kind: 'amend', entryKey, takeBack: true, reason })}
-    >
-      <p style={{ marginTop: 0 }}>
-        The report stays in the book, marked as taken back. It counts as no fault and no time down
-        {page.printer.state === 'on hold' && '; the hold stays until somebody releases it'}.
-      </p>
-      <TextInput
-        label="Why? Everybody sees this."
-        placeholder="another printer was meant"
-        required
-        maxLength={500}
-        data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.reason}
-      />
-    </ActionDialog>
+    />
   )
 }
 

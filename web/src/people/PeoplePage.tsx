@@ -17,6 +17,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
+import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { day } from '../ui/words.ts'
 import classes from './People.module.css'
@@ -326,35 +327,19 @@ function GoneForm({ person, what, onClose }: { person: PersonHere; what: 'lock' 
 
 function WithdrawForm(props: { person: PersonHere; signOff: SignOff; modelId: string | null; onClose: () => void }) {
   const { person, signOff, modelId, onClose } = props
-  const { submit, problem, fields, busy } = useAction('Withdrawn', onClose)
-  const [reason, setReason] = useState('')
   return (
-    <ActionDialog
+    <ReasonDialog
       title={`Withdraw ${signOff}: ${person.displayName}`}
       verb="Withdraw"
-      busy={busy}
-      problem={problem}
+      done="Withdrawn"
+      actionFor={(reason) => ({
+        kind: 'withdraw-sign-off',
+        personId: person.id,
+        signOff,
+        reason,
+        ...(modelId ? { modelId } : {}),
+      })}
       onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: 'withdraw-sign-off',
-          personId: person.id,
-          signOff,
-          reason,
-          ...(modelId ? { modelId } : {}),
-        })
-      }
-    >
-      <Textarea
-        label="Why?"
-        required
-        autosize
-        maxLength={500}
-        data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.reason}
-      />
-    </ActionDialog>
+    />
   )
 }
