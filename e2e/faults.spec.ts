@@ -227,6 +227,21 @@ test('the book is searched, answered, handed over and found whole', async ({ bro
   await accessible(page, 'book check')
 })
 
+test('a form over the book stays, with what was typed, when the search comes late', async ({ browser }) => {
+  const page = await signedIn(browser, 'lead', { path: '/logbook' })
+  const answer = page.getByRole('button', { name: /^Answer entry/ }).first()
+  await expect(answer).toBeVisible()
+  const found = page.waitForResponse(/search=belt/)
+  await page.getByRole('searchbox', { name: 'Search the book' }).fill('belt urchin saturday')
+  await answer.click()
+  const words = page.getByLabel('What should the others know?')
+  await words.fill('Half a sentence')
+  await found
+  await expect(page.locator('li', { hasText: 'sounds lower every week' })).toHaveCount(1)
+  await expect(page.locator('li', { hasText: 'Answer' })).toHaveCount(1)
+  await expect(words).toHaveValue('Half a sentence')
+})
+
 test('the knowledge is changed as the workshop learns', async ({ browser }) => {
   const page = await signedIn(browser, 'technician', { path: '/knowledge' })
   await page.getByRole('button', { name: 'Change Wheels shed dust' }).click()

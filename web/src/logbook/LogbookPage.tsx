@@ -129,7 +129,7 @@ export function LogbookPage() {
           />
         </div>
       )}
-      <EntryList key={query.toString()} filter={entryFilter} marksRead />
+      <EntryList filter={entryFilter} marksRead />
       {writing && <NoteForm printer={null} onClose={() => setWriting(false)} />}
     </>
   )
