@@ -1,8 +1,7 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, ne } from 'drizzle-orm'
 import type { ReportFault } from '@diatribon/contract'
 import { eventsOf, putEvent, takeBackEvents } from '../checks/events.ts'
 import { goesDown, openWork, upsetFrom, wasNotDownFor } from '../faults/down.ts'
-import { faultsThatStop } from '../faults/returnToService.ts'
 import { countersAt } from '../hours/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fault as faultTable, faultStep } from '../platform/tables.ts'
@@ -60,15 +59,18 @@ export const reportFault: ActionKind<ReportFault> = {
     const events = await eventsOf(facts, originalSeq)
     await requireUntouched(facts, fault)
     const { hours } = await countersAt(facts, printer, at)
-    const others = (await faultsThatStop(facts.db, printerId)).filter(({ id }) => id !== faultId)
-    const open = await facts.db
-      .select({ id: faultTable.id })
+    const left = await facts.db
+      .select()
       .from(faultTable)
-      .where(and(eq(faultTable.printerId, printerId), isNull(faultTable.closedSeq)))
+      .where(and(eq(faultTable.printerId, printerId), isNull(faultTable.closedSeq), ne(faultTable.id, faultId)))
     takeBackEvents(facts, events, seq)
-    await wasNotDownFor(facts, { printerId, faultId }, { heldAt: printer.heldAt, others })
+    await wasNotDownFor(
+      facts,
+      { printerId, faultId },
+      { heldAt: printer.heldAt, others: left.filter(({ mayGoOn }) => !mayGoOn) },
+    )
     facts.put('fault', { ...fault, closedAt: at, closedSeq: seq, closedHours: hours, closedBy: personId })
-    if (printer.holdReason === null && open.length === 1) facts.put('printer', { ...printer, upsetSince: null })
+    if (printer.holdReason === null && left.length === 0) facts.put('printer', { ...printer, upsetSince: null })
   },
   correctable: ({ symptom }) => ({ text: symptom }),
   words: ({ symptom, mayGoOn, reporter }) =>

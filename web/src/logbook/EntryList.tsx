@@ -47,13 +47,13 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
   const more = data ? data[data.length - 1]!.next !== null : false
   const end = useRef<HTMLDivElement>(null)
   useEffect(() => {
-    if (!more || isValidating) return
+    if (!more || isValidating || !end.current) return
     // Asked anew whenever entries have come, it answers when they are laid out: an older answer would fetch the whole
     // book on a slow device.
     const nearEnd = new IntersectionObserver(([entry]) => entry!.isIntersecting && void setSize(size + 1), {
       rootMargin: '400px',
     })
-    nearEnd.observe(end.current!)
+    nearEnd.observe(end.current)
     return () => nearEnd.disconnect()
   }, [more, isValidating, setSize, size])
 
@@ -99,7 +99,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
                 Older entries
               </Button>
             ) : (
-              <span className="quiet">The book begins here.</span>
+              !filter.seq && <span className="quiet">The book begins here.</span>
             )}
           </div>
         </>

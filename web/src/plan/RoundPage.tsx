@@ -152,7 +152,7 @@ function CheckRow({ turn }: { turn: CheckTurn }) {
         <b>{checkType.name}</b>
         <div className="quiet">check, {checkType.minutes} min</div>
       </div>
-      <div className="quiet">{lastAt ? `last done ${ago(lastAt, nowMs())}` : 'not done here yet'}</div>
+      <div className={`quiet ${classes.bar}`}>{lastAt ? `last done ${ago(lastAt, nowMs())}` : 'not done here yet'}</div>
       <div>
         <b>{dueWords(turn)}</b>
         <div className="quiet">{urgency === 'overdue' ? 'due now' : dueDate ? shortDay(dueDate) : ''}</div>

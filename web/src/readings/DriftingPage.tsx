@@ -31,7 +31,7 @@ export function DriftingPage() {
           ) : rows.length === 0 ? (
             <Nothing title="Nothing drifts.">Every value that is measured stays where it was.</Nothing>
           ) : (
-            <DataTable label="Drifting readings">
+            <DataTable label="Drifting readings" stacks>
               <thead>
                 <tr>
                   <th>Printer</th>

@@ -1,4 +1,4 @@
-import { Button, Checkbox, TextInput } from '@mantine/core'
+import { Button, Checkbox, Group, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { useSearchParams } from 'react-router'
 import useSWR from 'swr'
@@ -27,7 +27,7 @@ export function SpoolsPage() {
   return (
     <>
       <PageHead title="Spools">
-        <div className={classes.acts}>
+        <Group gap="md">
           <a href="/api/reports/labels?of=spools" target="_blank" rel="noreferrer">
             Labels (PDF)
           </a>
@@ -36,7 +36,7 @@ export function SpoolsPage() {
               New spool
             </Button>
           )}
-        </div>
+        </Group>
       </PageHead>
       <AsyncView of={spools}>
         {(rows) =>
