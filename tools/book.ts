@@ -9,6 +9,7 @@ import {
   checkBook,
   exportBook,
   migrateDatabase,
+  forLongWork,
   openDatabase,
   playBook,
   Refusal,
@@ -29,7 +30,7 @@ interface PhotoLine {
 type Line = typeof heading | ExportedEntry | { personId: string; pinHash: string } | PhotoLine
 
 async function backup(url: string, file: string): Promise<void> {
-  const { db, pool } = openDatabase(url, 2)
+  const { db, pool } = openDatabase(url, 2, forLongWork)
   const unfinished = `${file}.part`
   const out = createWriteStream(unfinished, { mode: 0o600 })
   let entries = 0
@@ -61,7 +62,7 @@ async function backup(url: string, file: string): Promise<void> {
 
 async function restore(url: string, file: string): Promise<void> {
   await migrateDatabase(url, join(process.env.DIATRIBON_ROOT!, 'server', 'migrations'))
-  const { db, pool } = openDatabase(url, 2)
+  const { db, pool } = openDatabase(url, 2, forLongWork)
   const credentials: { personId: string; pinHash: string }[] = []
   async function* entries(): AsyncGenerator<ExportedEntry> {
     const lines = linesOf(file)
@@ -112,7 +113,7 @@ function parsed(text: string, number: number): Line {
 
 /** Says whether the book is whole. @throws StartProblem when it is not */
 async function check(url: string): Promise<void> {
-  const { db, pool } = openDatabase(url, 2)
+  const { db, pool } = openDatabase(url, 2, forLongWork)
   const toldEvery = 100_000
   let told = 0
   const progress = (done: number, of: number) => {

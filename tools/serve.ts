@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import {
   clockFrom,
   migrateDatabase,
+  forLongWork,
   openDatabase,
   playBook,
   realClock,
@@ -60,7 +61,7 @@ function clockOf(moment: string | undefined, since?: string): Clock {
 
 /** @returns whether this database holds the demo workshop */
 async function loadDemo(url: string, clock: Clock): Promise<boolean> {
-  const { pool, db } = openDatabase(url, 2)
+  const { pool, db } = openDatabase(url, 2, forLongWork)
   try {
     const [there] = await db.select({ name: tables.site.name }).from(tables.site).limit(1)
     const book = simulateBook(clock())

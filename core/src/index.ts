@@ -1,4 +1,11 @@
 export { Problem, type ProblemCode } from './problem.ts'
+export {
+  decimalMarkOf,
+  readFigure,
+  type DecimalMark,
+  type ReadFigure,
+  type UnclearFigure,
+} from './exchange/readFigure.ts'
 export { chanceToFailWithin, hazard, meanLife, meanLifeUpTo, survival, type WeibullLife } from './maths/weibull.ts'
 export { readLifeRecords, type LifeData, type LifeRecord } from './lives/lifeRecord.ts'
 export { fitWeibull, type Limits, type WeibullFit } from './lives/fitWeibull.ts'

@@ -1,5 +1,5 @@
 export { clockFrom, realClock, type Clock } from './platform/clock.ts'
-export { openDatabase, type Database } from './platform/database.ts'
+export { forLongWork, openDatabase, type Database } from './platform/database.ts'
 export { migrateDatabase, StartProblem } from './platform/migrate.ts'
 export { Refusal } from './platform/refusal.ts'
 export { startServer, type RunningServer, type ServerOptions } from './platform/startServer.ts'

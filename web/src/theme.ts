@@ -27,7 +27,6 @@ export const theme = createTheme({
     Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     Button: { defaultProps: { size: 'md' } },
     TextInput: { defaultProps: { size: 'md' } },
-    NumberInput: { defaultProps: { size: 'md' } },
     Select: { defaultProps: { size: 'md' } },
     MultiSelect: { defaultProps: { size: 'md' } },
     TagsInput: { defaultProps: { size: 'md' } },

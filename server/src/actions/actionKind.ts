@@ -31,6 +31,11 @@ export interface ActionKind<A> {
   right: Right
   /** The printer is only named, not changed: its row need not be locked, nor its lock waited for. */
   leavesPrinterAlone?: true
+  /**
+   * It reads or writes facts beyond its own printer and has to have them to itself for a moment. Unless said, so is every
+   * action that names no printer, and none that does.
+   */
+  reachesBeyondPrinter?: (action: A) => boolean
   /** Rows to have at hand; the printer of the action itself is always there. */
   needs?(action: A): Needs
   /** What it asks of hands: checked when a person sends it, not when the book is played again. */

@@ -6,6 +6,12 @@ export const admitPerson: ActionKind<AdmitPerson> = {
   right: 'set up the site',
   async apply(facts, { siteId, action }) {
     const { personId, name, displayName, role } = action
+    if (await facts.look('person', personId))
+      throw new Refusal(
+        409,
+        'already-here',
+        'There is already somebody with this id. Change that person, or make a new id.',
+      )
     if (await facts.nameIsTaken('person', name))
       throw new Refusal(409, 'name-taken', `Somebody already signs in as ${name}. Choose another name.`)
     facts.put('person', {

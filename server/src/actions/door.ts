@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises'
 import { isDeepStrictEqual } from 'node:util'
 import { inArray } from 'drizzle-orm'
 import type pg from 'pg'
@@ -46,44 +47,49 @@ export interface Touched {
   seq: number
 }
 
+/** Whom the door tells of what it did. */
+interface Told {
+  announce(touched: Touched): void
+  onFailure(error: unknown, kind: ActionKindName): void
+}
+
 interface Outcome {
   result: ActionResult
   row: LogRow | null
+  /** Why it failed, when that was no refusal but a mistake of ours. */
+  failure?: unknown
 }
 
-/** One list of actions; `together` means all or none. */
-interface Submission {
-  asked: Asked[]
-  together: boolean
-}
-
-/** Actions per transaction: enough to share a commit, few enough to keep locks short. */
+/** Actions per transaction: enough to share a commit, few enough to let others through. */
 const mostPerTransaction = 200
+/** A long list goes in slices of this many, so that what others do meanwhile gets its turn between them. */
+const sliceOfList = 50
 /** The clock of a device may run this much ahead before an action counts as dated in the future. */
 const aheadMs = 2 * 60_000
-/** Deadlocks, and two senders of one key or name: a second try finds the world settled. */
-const worthAnotherTry = new Set(['40P01', '40001', '23505'])
+/**
+ * Deadlocks, two senders of one key or name, a lock that was not to be had, a transaction that the database ended because
+ * this process stood still: a second try finds the world settled, and the keys see to it that nothing is recorded twice.
+ */
+const worthAnotherTry = new Set(['40P01', '40001', '23505', '55P03', '57014', '25P03'])
 
 /**
  * The one door: shape, right and state of every action are checked here, and here alone the facts are changed.
  * @param announce is told after the commit what was touched
+ * @param onFailure is told of an action that failed by a mistake of ours
  */
-export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touched) => void) {
-  const record = gather<Submission, ActionResult[]>(
-    async (submissions) => {
-      const shared = submissions.filter(({ together }) => !together)
-      const answers = new Map<Submission, ActionResult[]>()
-      const outcomes = await recordShared(
-        pool,
-        shared.flatMap(({ asked }) => asked),
-        announce,
-      )
-      for (const submission of shared) answers.set(submission, outcomes.splice(0, submission.asked.length))
-      for (const submission of submissions)
-        if (submission.together) answers.set(submission, await recordTogether(pool, submission.asked, announce))
-      return submissions.map((submission) => answers.get(submission)!)
+export function openDoor(
+  pool: pg.Pool,
+  clock: Clock,
+  announce: (touched: Touched) => void,
+  onFailure: (error: unknown, kind: ActionKindName) => void,
+) {
+  const tell: Told = { announce, onFailure }
+  const record = gather<Asked[], ActionResult[]>(
+    async (lists) => {
+      const results = await recordPart(pool, lists.flat(), tell)
+      return lists.map(({ length }) => results.splice(0, length))
     },
-    { most: mostPerTransaction, lanes: 2, weigh: ({ asked }) => asked.length },
+    { most: mostPerTransaction, lanes: 2, weigh: ({ length }) => length },
   )
 
   /** @throws Refusal when the shape is wrong or the person may not */
@@ -106,7 +112,7 @@ export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touche
   return {
     /** One action. @throws Refusal */
     async one(input: unknown, person: Person, siteId: string): Promise<ActionResult> {
-      const [result] = await record({ asked: [ask(input, person, siteId)], together: false })
+      const [result] = await record([ask(input, person, siteId)])
       return result!
     },
 
@@ -122,7 +128,9 @@ export function openDoor(pool: pg.Pool, clock: Clock, announce: (touched: Touche
         }
       })
       if (together && refused.size > 0) return inputs.map((_, i) => refused.get(i) ?? refusedResult(othersRefused))
-      const results = asked.length > 0 ? await record({ asked, together }) : []
+      const results: ActionResult[] = together && asked.length > 0 ? await recordTogether(pool, asked, tell) : []
+      for (let i = 0; !together && i < asked.length; i += sliceOfList)
+        results.push(...(await record(asked.slice(i, i + sliceOfList))))
       return inputs.map((_, i) => refused.get(i) ?? results.shift()!)
     },
   }
@@ -152,44 +160,29 @@ async function requirePhotos(db: Db, ids: string[]): Promise<void> {
     throw new Refusal(404, 'not-there', 'A photo that belongs to this is not there. Send the photo first.')
 }
 
-/** Records actions that stand for themselves. */
-async function recordShared(pool: pg.Pool, asked: Asked[], announce: (t: Touched) => void): Promise<ActionResult[]> {
-  const results: ActionResult[] = []
-  for (let i = 0; i < asked.length; i += mostPerTransaction) {
-    const part = asked.slice(i, i + mostPerTransaction)
-    results.push(...(await recordPart(pool, part, announce)))
-  }
-  return results
-}
-
-async function recordPart(
-  pool: pg.Pool,
-  part: Asked[],
-  announce: (t: Touched) => void,
-  triesLeft = 3,
-): Promise<ActionResult[]> {
+/** Records actions that stand for themselves, in one transaction. One that brings it down harms no other. */
+async function recordPart(pool: pg.Pool, part: Asked[], tell: Told, triesLeft = 3): Promise<ActionResult[]> {
   try {
-    return await commit(pool, part, announce)
+    return await commit(pool, part, tell)
   } catch (error) {
-    const refusal = databaseRefusal(error)
-    if (!refusal) throw error
-    if (part.length === 1) {
-      if (triesLeft > 0 && worthAnotherTry.has(refusal.code)) return recordPart(pool, part, announce, triesLeft - 1)
-      return [refusedResult(refusalOfConstraint(refusal))]
+    const code = databaseCode(error)
+    if (isLost(error)) {
+      if (triesLeft === 0) throw error
+      return afterLoss(part, tell, triesLeft, () => recordPart(pool, part, tell, triesLeft - 1))
     }
-    // One of them brought the statement down: each for itself, so that it harms nobody else.
-    const results: ActionResult[] = []
-    for (const one of part) results.push(...(await recordPart(pool, [one], announce)))
-    return results
+    if (code === null) throw error
+    if (part.length > 1) {
+      // One of them brought the statement down: each for itself.
+      const results: ActionResult[] = []
+      for (const one of part) results.push(...(await recordPart(pool, [one], tell)))
+      return results
+    }
+    if (triesLeft > 0 && worthAnotherTry.has(code)) return recordPart(pool, part, tell, triesLeft - 1)
+    return [refusedResult(refusalOfDatabase(error, code))]
   }
 }
 
-async function recordTogether(
-  pool: pg.Pool,
-  asked: Asked[],
-  announce: (t: Touched) => void,
-  triesLeft = 3,
-): Promise<ActionResult[]> {
+async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLeft = 3): Promise<ActionResult[]> {
   class TakenBack extends Error {
     constructor(readonly outcomes: Outcome[]) {
       super()
@@ -201,27 +194,55 @@ async function recordTogether(
       if (all.some(({ result }) => !result.ok)) throw new TakenBack(all)
       return all
     })
-    announce(touchedBy(outcomes))
+    tell.announce(touchedBy(outcomes))
     return outcomes.map(({ result }) => result)
   } catch (error) {
-    if (error instanceof TakenBack)
+    if (error instanceof TakenBack) {
+      for (const [i, { failure }] of error.outcomes.entries())
+        if (failure) tell.onFailure(failure, asked[i]!.action.kind)
       return error.outcomes.map(({ result }) => (result.ok ? refusedResult(othersRefused) : result))
-    const refusal = databaseRefusal(error)
-    if (!refusal) throw error
-    if (triesLeft > 0 && worthAnotherTry.has(refusal.code)) return recordTogether(pool, asked, announce, triesLeft - 1)
-    return asked.map(() => refusedResult(refusalOfConstraint(refusal)))
+    }
+    const code = databaseCode(error)
+    if (isLost(error)) {
+      if (triesLeft === 0) throw error
+      return afterLoss(asked, tell, triesLeft, () => recordTogether(pool, asked, tell, triesLeft - 1))
+    }
+    if (code === null) throw error
+    if (triesLeft > 0 && worthAnotherTry.has(code)) return recordTogether(pool, asked, tell, triesLeft - 1)
+    return asked.map(() => refusedResult(refusalOfDatabase(error, code)))
   }
 }
 
-async function commit(pool: pg.Pool, asked: Asked[], announce: (t: Touched) => void): Promise<ActionResult[]> {
+/**
+ * The line broke, perhaps between the commit and its answer: the keys tell on another try whether it was recorded. What may
+ * have been recorded the first time is announced all the same.
+ */
+async function afterLoss<T>(
+  asked: Asked[],
+  { announce }: Told,
+  triesLeft: number,
+  again: () => Promise<T>,
+): Promise<T> {
+  await setTimeout(lossPauseMs * 3 ** (3 - triesLeft))
+  const answer = await again()
+  const areas = new Set(asked.flatMap(({ action }) => actionShapes[action.kind].areas))
+  announce({ areas, printerIds: new Set(), seq: 0 })
+  return answer
+}
+const lossPauseMs = 100
+
+async function commit(pool: pg.Pool, asked: Asked[], { announce, onFailure }: Told): Promise<ActionResult[]> {
   const outcomes = await transaction(pool, (client, db) => applyAll(client, db, asked))
   announce(touchedBy(outcomes))
+  for (const [i, { failure }] of outcomes.entries()) if (failure) onFailure(failure, asked[i]!.action.kind)
   return outcomes.map(({ result }) => result)
 }
 
 /** Applies actions in order within one transaction. A refused one leaves no trace. */
 export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): Promise<Outcome[]> {
   const facts = new Facts(client, db)
+  // Entries that are played again come one after the other, and with their numbers.
+  if (asked.some(({ seq }) => seq === undefined)) await lockFacts(client, asked.some(reachesBeyondPrinter))
   const originals = await originalsOf(db, asked)
   await facts.open(needsOf(asked, originals))
   const known = new Map<string, LogRow>()
@@ -247,9 +268,14 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
         await requireSignOffs(facts, await kind.work(facts, action), { person: one.person, siteId, at: row.at })
       await kind.apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
     } catch (error) {
-      if (!(error instanceof Refusal)) throw error
+      // What the database said has ended the transaction; anything else is this action's alone.
+      if (databaseCode(error) !== null || isLost(error)) throw error
       facts.takeBack()
-      outcomes.push({ result: refusedResult(error), row: null })
+      outcomes.push({
+        result: refusedResult(error),
+        row: null,
+        ...(error instanceof Refusal ? {} : { failure: error }),
+      })
       continue
     }
     facts.append(row)
@@ -312,13 +338,36 @@ function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): R
   return Object.fromEntries(Object.entries(sets).map(([name, ids]) => [name, [...ids]])) as unknown as Required<Needs>
 }
 
-/** Numbers are drawn under the printers' locks, so that one printer's entries are numbered in the order of commit. */
+/**
+ * Whether an action reads and writes more than its own printer: people, the site, catalogues, spools, a second printer, or,
+ * for an amendment, whatever the entry did that it puts right.
+ */
+function reachesBeyondPrinter({ action }: Asked): boolean {
+  const { reachesBeyondPrinter: reaches } = kindOf(action.kind)
+  return reaches ? reaches(action) : !('printerId' in action && action.printerId)
+}
+
+/**
+ * Taken before anything is read: actions within one printer go side by side, each under its printer's lock; one that reaches
+ * further has the facts to itself. So what was read still holds when it is written, and entries are numbered in the order in
+ * which they took effect, however many processes there are.
+ *
+ * Refused: a lock on each row that is read (a forgotten one loses changes, as whole rows of person and site did).
+ */
+async function lockFacts(client: pg.PoolClient, alone: boolean): Promise<void> {
+  await client.query(
+    alone
+      ? { name: 'facts-alone', text: `SELECT pg_advisory_xact_lock(${writersLock})` }
+      : { name: 'facts-shared', text: `SELECT pg_advisory_xact_lock_shared(${writersLock})` },
+  )
+}
+
+/** Numbers are drawn under the locks, so that entries are numbered in the order of commit. */
 async function nextSeqs(client: pg.PoolClient, asked: Asked[]): Promise<number[]> {
   if (asked.every(({ seq }) => seq !== undefined)) return asked.map(({ seq }) => seq!)
   const { rows } = await client.query<{ seq: string }>({
     name: 'next-seqs',
-    // The shared lock tells the keeper of the chain that lines with these numbers may still be on their way.
-    text: `SELECT nextval('log_entry_seq') AS seq, pg_advisory_xact_lock_shared(${writersLock}) FROM generate_series(1, $1)`,
+    text: `SELECT nextval('log_entry_seq') AS seq FROM generate_series(1, $1)`,
     values: [asked.length],
   })
   return rows.map(({ seq }) => Number(seq))
@@ -344,23 +393,39 @@ export function touchedBy(outcomes: Outcome[]): Touched {
   return touched
 }
 
+/** A mistake of ours inside one action is that one's failure: it was taken back, so this is known for certain. */
+const failedHere = new Refusal(
+  500,
+  'not-recorded',
+  'Something went wrong on the server with this entry, and it was not recorded. Tell the lead.',
+)
+
 function refusedResult(error: unknown): ActionResult & { ok: false } {
-  if (error instanceof Refusal) return { ok: false, status: error.status, ...error.body }
-  throw error
+  const refusal = error instanceof Refusal ? error : failedHere
+  return { ok: false, status: refusal.status, ...refusal.body }
 }
 
-interface DatabaseRefusal {
-  code: string
-  constraint?: string
-}
-
-/** The database's own refusal inside an error, however deep the query builder has wrapped it; else null. */
-function databaseRefusal(error: unknown): DatabaseRefusal | null {
+/** PostgreSQL's own code inside an error, however deep the query builder has wrapped it; else null. */
+function databaseCode(error: unknown): string | null {
   for (let at = error; at instanceof Error; at = at.cause) {
     const { code } = at as { code?: unknown }
-    if (typeof code === 'string' && /^(22|23|40)[0-9A-Z]{3}$/.test(code)) return at as unknown as DatabaseRefusal
+    if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code
   }
   return null
+}
+
+/** The connection or the server went away, or has no room: no refusal of any one action. */
+function isLost(error: unknown): boolean {
+  const code = databaseCode(error)
+  if (code !== null && /^(08|53|57P|58|XX)/.test(code)) return true
+  for (let at = error; at instanceof Error; at = at.cause) {
+    if (/^(ECONN|EPIPE|ETIMEDOUT)/.test(String((at as { code?: unknown }).code))) return true
+    if (
+      /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying)/.test(at.message)
+    )
+      return true
+  }
+  return false
 }
 
 const sentences: Record<string, string> = {
@@ -379,12 +444,34 @@ const sentences: Record<string, string> = {
   log_entry_key: 'This key already stands for another entry. Make a new key for a new action.',
 }
 
-function refusalOfConstraint({ constraint, code }: DatabaseRefusal): Refusal {
+function refusalOfDatabase(error: unknown, code: string): Refusal {
+  let constraint: string | undefined
+  for (let at = error; at instanceof Error; at = at.cause) constraint ??= (at as { constraint?: string }).constraint
   const sentence = constraint && sentences[constraint]
-  if (sentence) return new Refusal(409, constraint.replaceAll('_', '-'), sentence)
-  return new Refusal(
-    409,
-    'not-recorded',
-    `The database refused this entry (${constraint ?? code}). Nothing was changed.`,
-  )
+  if (sentence) return new Refusal(409, constraint!.replaceAll('_', '-'), sentence)
+  if (constraint?.endsWith('_pkey'))
+    return new Refusal(
+      409,
+      'already-here',
+      'There is already something with this id. A new one needs an id of its own.',
+    )
+  if (constraint?.endsWith('_fk'))
+    return new Refusal(
+      404,
+      'not-there',
+      'This names something that is not there (any more). Look again, and choose anew.',
+    )
+  if (code.startsWith('22') || code.startsWith('23'))
+    return new Refusal(
+      409,
+      'not-recorded',
+      'A figure or a word of this entry cannot be kept as it is. Nothing was recorded.',
+    )
+  if (worthAnotherTry.has(code))
+    return new Refusal(
+      503,
+      'busy',
+      'Somebody else is changing the same thing and is not done yet. Nothing was recorded; try again in a moment.',
+    )
+  return failedHere
 }

@@ -94,10 +94,14 @@ const unsettled = `AND taken_back_seq IS NULL AND id IN (
 class Store<Row extends object> {
   readonly rows = new Map<Id, Row>()
   readonly changed = new Set<Id>()
+  /** Of the changed ones, those that were not there before: another process must not have put them there meanwhile. */
+  readonly fresh = new Set<Id>()
 
   constructor(
     readonly table: PgTable,
     readonly id: keyof Row & string,
+    /** Whoever sends an action chooses the id: a new row must not take the place of one that is there. */
+    readonly idIsChosen = false,
   ) {}
 
   /** Takes over rows read from the database, unless this transaction has its own newer version. */
@@ -116,41 +120,41 @@ class Store<Row extends object> {
 /** In the order in which rows may refer to each other. */
 function openStores() {
   return {
-    site: new Store<SiteRow>(site, 'id'),
-    person: new Store<PersonRow>(person, 'id'),
-    partType: new Store<PartTypeRow>(partType, 'id'),
-    model: new Store<ModelRow>(printerModel, 'id'),
-    printer: new Store<PrinterRow>(printer, 'id'),
+    site: new Store<SiteRow>(site, 'id', true),
+    person: new Store<PersonRow>(person, 'id', true),
+    partType: new Store<PartTypeRow>(partType, 'id', true),
+    model: new Store<ModelRow>(printerModel, 'id', true),
+    printer: new Store<PrinterRow>(printer, 'id', true),
     slot: new Store<SlotRow>(slot, 'id'),
     fitting: new Store<FittingRow>(fitting, 'id'),
     usage: new Store<UsageRow>(usage, 'seq'),
     counterPoint: new Store<CounterPointRow>(counterPoint, 'id'),
-    spool: new Store<SpoolRow>(spool, 'id'),
-    job: new Store<JobRow>(job, 'id'),
-    readingKind: new Store<ReadingKindRow>(readingKind, 'id'),
-    checkType: new Store<CheckTypeRow>(checkType, 'id'),
+    spool: new Store<SpoolRow>(spool, 'id', true),
+    job: new Store<JobRow>(job, 'id', true),
+    readingKind: new Store<ReadingKindRow>(readingKind, 'id', true),
+    checkType: new Store<CheckTypeRow>(checkType, 'id', true),
     checkVersion: new Store<typeof checkVersion.$inferSelect>(checkVersion, 'id'),
     upset: new Store<typeof upset.$inferSelect>(upset, 'id'),
-    checkSheet: new Store<CheckSheetRow>(checkSheet, 'id'),
+    checkSheet: new Store<CheckSheetRow>(checkSheet, 'id', true),
     stepResult: new Store<StepResultRow>(stepResult, 'seq'),
     reading: new Store<ReadingRow>(reading, 'id'),
     adjustment: new Store<typeof adjustment.$inferSelect>(adjustment, 'seq'),
     printerEvent: new Store<typeof printerEvent.$inferSelect>(printerEvent, 'id'),
     enclosureSample: new Store<typeof enclosureSample.$inferSelect>(enclosureSample, 'id'),
-    duty: new Store<typeof duty.$inferSelect>(duty, 'id'),
-    fault: new Store<typeof fault.$inferSelect>(fault, 'id'),
+    duty: new Store<typeof duty.$inferSelect>(duty, 'id', true),
+    fault: new Store<typeof fault.$inferSelect>(fault, 'id', true),
     signOff: new Store<typeof signOff.$inferSelect>(signOff, 'id'),
     symptom: new Store<typeof symptom.$inferSelect>(symptom, 'id'),
     cause: new Store<typeof cause.$inferSelect>(cause, 'id'),
     faultTest: new Store<typeof faultTest.$inferSelect>(faultTest, 'id'),
-    faultStep: new Store<FaultStepRow>(faultStep, 'id'),
+    faultStep: new Store<FaultStepRow>(faultStep, 'id', true),
     downTime: new Store<typeof downTime.$inferSelect>(downTime, 'seq'),
     workSpan: new Store<typeof workSpan.$inferSelect>(workSpan, 'seq'),
     testPrint: new Store<typeof testPrint.$inferSelect>(testPrint, 'seq'),
     returnTick: new Store<typeof returnTick.$inferSelect>(returnTick, 'seq'),
-    guard: new Store<typeof guard.$inferSelect>(guard, 'id'),
-    training: new Store<typeof training.$inferSelect>(training, 'id'),
-    notice: new Store<typeof notice.$inferSelect>(notice, 'id'),
+    guard: new Store<typeof guard.$inferSelect>(guard, 'id', true),
+    training: new Store<typeof training.$inferSelect>(training, 'id', true),
+    notice: new Store<typeof notice.$inferSelect>(notice, 'id', true),
     noteLink: new Store<typeof noteLink.$inferSelect>(noteLink, 'id'),
   }
 }
@@ -357,11 +361,14 @@ export class Facts {
     const store = this.stores[table] as unknown as Store<RowOf<K> & object>
     const id = row[store.id as keyof RowOf<K>] as Id
     const [before, wasChanged] = [store.rows.get(id), store.changed.has(id)]
+    const isFresh = !before && store.idIsChosen
     this.undo.push(() => {
       if (before) store.rows.set(id, before)
       else store.rows.delete(id)
       if (!wasChanged) store.changed.delete(id)
+      if (isFresh) store.fresh.delete(id)
     })
+    if (isFresh) store.fresh.add(id)
     store.rows.set(id, row as RowOf<K> & object)
     store.changed.add(id)
   }
@@ -397,9 +404,13 @@ export class Facts {
     }
     for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
       if (store.changed.size === 0) continue
-      const rows = [...store.changed].map((id) => store.rows.get(id)!)
-      await writeRows(this.client, store.table, rows, store.id)
+      // What makes room comes before what takes it: one part leaves a slot, then the other goes in.
+      const rows = (ids: Id[]) => ids.map((id) => store.rows.get(id)!)
+      const known = [...store.changed].filter((id) => !store.fresh.has(id))
+      if (known.length > 0) await writeRows(this.client, store.table, rows(known), store.id)
+      if (store.fresh.size > 0) await writeRows(this.client, store.table, rows([...store.fresh]), null)
       store.changed.clear()
+      store.fresh.clear()
     }
   }
 

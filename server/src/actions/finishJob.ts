@@ -12,6 +12,7 @@ import { job as jobTable } from '../platform/tables.ts'
 const hourMs = 3600_000
 
 export const finishJob: ActionKind<FinishJob> = {
+  reachesBeyondPrinter: ({ jobId, spoolId }) => (jobId ?? spoolId) !== undefined,
   right: 'report jobs',
   needs: ({ jobId, spoolId }) => ({ jobs: jobId ? [jobId] : [], spools: spoolId ? [spoolId] : [] }),
 
@@ -54,7 +55,8 @@ export const finishJob: ActionKind<FinishJob> = {
     if (correction && (correction.hours ?? correction.metres) === undefined)
       throw new Refusal(400, 'bad-input', 'A finished job is corrected by its hours or its metres of filament.')
     const { hours, metres } = correction ?? {}
-    const [job] = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
+    const found = await facts.db.select().from(jobTable).where(eq(jobTable.finishedSeq, original.seq))
+    const job = facts.loaded('job', found).find(({ finishedSeq }) => finishedSeq === original.seq)
     if (job && amendment.action.takeBack) await requireNoOther(facts, job)
     const events = amendment.action.takeBack ? await eventsOf(facts, original.seq) : []
     const spoolId = original.action.spoolId ?? job?.spoolId

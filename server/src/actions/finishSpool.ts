@@ -9,11 +9,13 @@ import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
 
 export const finishSpool: ActionKind<FinishSpool> = {
+  reachesBeyondPrinter: ({ spoolId }) => spoolId !== undefined,
   right: 'report jobs',
   needs: ({ spoolId }) => ({ spools: spoolId ? [spoolId] : [] }),
 
   async apply(facts, { seq, siteId, at, action }) {
     const { printerId, spoolId, from } = action
+    const { name } = facts.printer(printerId)
     const spool = spoolId ? facts.spool(spoolId) : null
     if (spool?.finishedAt)
       throw new Refusal(409, 'already-finished', `The spool ${spool.name} has already been finished.`)
@@ -23,7 +25,7 @@ export const finishSpool: ActionKind<FinishSpool> = {
         : { grams: action.netGrams!, diameterMm: action.diameterMm!, densityGPerCm3: action.densityGPerCm3! },
     )
     const abrasive = spool?.abrasive ?? action.abrasive ?? false
-    const fromAt = from ? new Date(from) : await lastSpoolOrTakeIn(facts, printerId, at)
+    const fromAt = from ? new Date(from) : await lastSpoolOrTakeIn(facts, { id: printerId, name }, at)
     await placeEvidence(facts, usageRow({ seq, siteId, printerId, kind: 'spool', fromAt, at, metres, abrasive }))
     // What was left is kept, so that a spool that was not finished after all has it again.
     if (spool) facts.put('spool', { ...spool, finishedAt: at })
@@ -46,9 +48,9 @@ export const finishSpool: ActionKind<FinishSpool> = {
     spoolId ? `Spool ${names.spool(spoolId)} used up` : `Spool of ${netGrams!.toLocaleString('en-GB')} g used up`,
 }
 
-async function lastSpoolOrTakeIn(facts: Facts, printerId: string, at: Date): Promise<Date> {
+async function lastSpoolOrTakeIn(facts: Facts, { id, name }: { id: string; name: string }, at: Date): Promise<Date> {
   await facts.flush()
-  const inForce = and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq))
+  const inForce = and(eq(usage.printerId, id), isNull(usage.takenBackSeq))
   const rows = await facts.db
     .select({ at: usage.at, kind: usage.kind })
     .from(usage)
@@ -60,5 +62,7 @@ async function lastSpoolOrTakeIn(facts: Facts, printerId: string, at: Date): Pro
     .select({ at: usage.at })
     .from(usage)
     .where(and(inForce, eq(usage.kind, 'take-in')))
-  return takeIn!.at
+  if (!takeIn || takeIn.at >= at)
+    throw new Refusal(409, 'before-take-in', `${name} was not here yet at that time: its first reading is later.`)
+  return takeIn.at
 }

@@ -11,6 +11,7 @@ import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } fro
 const dayMs = 24 * 3600_000
 
 export const movePart: ActionKind<MovePart> = {
+  reachesBeyondPrinter: () => true,
   right: 'swap parts',
   needs: ({ fittingId, toPrinterId, toSlotId, replacementPartTypeId }) => ({
     printers: [toPrinterId],

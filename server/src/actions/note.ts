@@ -6,6 +6,7 @@ import type { ActionKind } from './actionKind.ts'
 export const note: ActionKind<Note> = {
   right: 'write a note',
   leavesPrinterAlone: true,
+  reachesBeyondPrinter: () => false,
   photos: ({ photos = [] }) => photos,
   async apply(facts, { seq, siteId, action }) {
     const { printerId, mentions = [], replyTo } = action

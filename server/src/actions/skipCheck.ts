@@ -33,7 +33,8 @@ export const skipCheck: ActionKind<SkipCheck> = {
   async amend(facts, original, { action }) {
     if (!action.takeBack) throw new Refusal(400, 'bad-input', 'A skipped turn can only be taken back.')
     await facts.flush()
-    const [sheet] = await facts.db.select().from(checkSheet).where(eq(checkSheet.finishedSeq, original.seq))
+    const found = await facts.db.select().from(checkSheet).where(eq(checkSheet.finishedSeq, original.seq))
+    const sheet = facts.loaded('checkSheet', found).find(({ finishedSeq }) => finishedSeq === original.seq)
     facts.put('checkSheet', { ...sheet!, outcome: 'given up', reason: action.reason })
   },
   words: ({ checkTypeId, reason }, names) => `${names.checkType(checkTypeId)} skipped: ${reason}`,

@@ -5,6 +5,7 @@ import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
 
 export const startJob: ActionKind<StartJob> = {
+  reachesBeyondPrinter: ({ spoolId }) => spoolId !== undefined,
   right: 'report jobs',
   needs: ({ printerId, jobId, spoolId }) => ({
     jobs: [jobId],

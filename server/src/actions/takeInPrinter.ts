@@ -7,6 +7,7 @@ import type { ActionKind } from './actionKind.ts'
 import { fitNew } from './swapPart.ts'
 
 export const takeInPrinter: ActionKind<TakeInPrinter> = {
+  reachesBeyondPrinter: () => true,
   right: 'set up the site',
   needs: ({ modelId, parts }) => ({ models: [modelId], partTypes: Object.values(parts) }),
 

@@ -1,6 +1,6 @@
 import type { MessagePort } from 'node:worker_threads'
 import type { BookCheck } from '@diatribon/contract'
-import { openDatabase } from '../platform/database.ts'
+import { forLongWork, openDatabase } from '../platform/database.ts'
 import { checkBook } from './chain.ts'
 
 /** One going-through at a time, whichever process it was asked of. */
@@ -14,7 +14,7 @@ export default async function checkWholeBook({
   databaseUrl: string
   port: MessagePort
 }): Promise<BookCheck | null> {
-  const { db, pool } = openDatabase(databaseUrl, 2)
+  const { db, pool } = openDatabase(databaseUrl, 2, forLongWork)
   const holder = await pool.connect()
   try {
     const { rows } = await holder.query<{ mine: boolean }>('SELECT pg_try_advisory_lock($1) AS mine', [checkLock])

@@ -9,9 +9,30 @@ export interface Database {
   db: Db
 }
 
+/** How long a connection may keep others waiting. 0: as long as it takes. */
+export interface Patience {
+  lockMs: number
+  statementMs: number
+  idleInTransactionMs: number
+}
+
+/**
+ * For what answers requests: a process that stands still in the middle of a transaction loses it within a second, so that
+ * it holds nobody up; its keys see to it that a second try records nothing twice.
+ */
+const forRequests: Patience = { lockMs: 10_000, statementMs: 60_000, idleInTransactionMs: 900 }
+/** For commands and threads that work through a whole book. */
+export const forLongWork: Patience = { lockMs: 0, statementMs: 0, idleInTransactionMs: 0 }
+
 /** A pool over one database. Connections that the server side drops are replaced at the next query. */
-export function openDatabase(url: string, max = 10): Database {
-  const pool = new pg.Pool({ connectionString: url, max })
+export function openDatabase(url: string, max = 10, patience: Patience = forRequests): Database {
+  const { lockMs, statementMs, idleInTransactionMs } = patience
+  const pool = new pg.Pool({
+    connectionString: url,
+    max,
+    connectionTimeoutMillis: 15_000,
+    options: `-c lock_timeout=${lockMs} -c statement_timeout=${statementMs} -c idle_in_transaction_session_timeout=${idleInTransactionMs}`,
+  })
   pool.on('error', () => undefined) // an idle connection was lost; the pool has already let it go
   // One that is lost between two queries of a transaction tells it as an event, which would end the process; the next
   // query fails by itself.

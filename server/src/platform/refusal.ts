@@ -5,7 +5,7 @@ import type Joi from 'joi'
 /** A "no" that a client can show: HTTP status, stable code, one sentence, and the fields to put right. */
 export class Refusal extends Error {
   constructor(
-    readonly status: 400 | 401 | 403 | 404 | 409 | 413 | 429,
+    readonly status: 400 | 401 | 403 | 404 | 408 | 409 | 413 | 429 | 500 | 503,
     readonly code: string,
     message: string,
     readonly fields?: Record<string, string>,

@@ -79,7 +79,7 @@ export async function writeRows(
     return out
   })
   await client.query({
-    name: `write-${name}`,
+    name: `${key === null ? 'add' : 'write'}-${name}`,
     text: `INSERT INTO "${name}" (${quoted}) SELECT ${quoted} FROM jsonb_populate_recordset(NULL::"${name}", $1::jsonb)${replace}`,
     values: [JSON.stringify(sent)],
   })

@@ -35,9 +35,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const { databaseUrl, clock, host = '127.0.0.1', port, webFolder, demo, echo, logLevel = 'warn' } = options
   const database = openDatabase(databaseUrl)
   const logger = pino({ level: logLevel }, pino.destination(2))
-  const keeper = openKeeper(database.pool, (error) =>
-    logger.error({ error }, 'the chain of the book could not be kept up'),
-  )
+  const keeper = openKeeper(database.pool, (err) => logger.error({ err }, 'the chain of the book could not be kept up'))
   const live = new Live(databaseUrl, database.pool)
   await live.listen()
   const judgements = openJudgements(database.db, clock, () => live.announceAreas(['lives', 'plan', 'printers']))
@@ -48,10 +46,15 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     keeper,
     judgements,
     sessions: openSessions(database, clock),
-    door: openDoor(database.pool, clock, (touched) => {
-      live.announce(touched)
-      if (touched.seq > 0) keeper.later()
-    }),
+    door: openDoor(
+      database.pool,
+      clock,
+      (touched) => {
+        live.announce(touched)
+        if (touched.areas.size > 0) keeper.later()
+      },
+      (err, kind) => logger.error({ err, kind }, 'an action failed and was not recorded'),
+    ),
     demo,
   }
   keeper.later()

@@ -1,10 +1,10 @@
-import { Button, NumberInput } from '@mantine/core'
-import { useEffect } from 'react'
-import { useForm } from '@mantine/form'
+import { Button } from '@mantine/core'
+import { useEffect, useState, type FormEvent } from 'react'
 import type { BenchReplacementAnswer, BenchReplacementRequest } from '@diatribon/contract'
 import { replacementCostRate } from '@diatribon/core'
 import { CostCurve } from '../charts/CostCurve.tsx'
 import { FactList } from '../ui/FactList.tsx'
+import { FigureField } from '../ui/figures.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { number } from '../ui/words.ts'
@@ -23,26 +23,27 @@ const example: BenchReplacementRequest = { shape: 2, scale: 1000, preventiveCost
 
 /** Least-cost replacement age for any life and costs. */
 export function ReplacementBench() {
-  const form = useForm<Record<keyof BenchReplacementRequest, number | string>>({
-    initialValues: example,
-  })
+  const [figures, setFigures] = useState<Partial<BenchReplacementRequest>>(example)
   const { ask, answer, problem, busy } = useSum<BenchReplacementRequest, BenchReplacementAnswer>(
     '/api/bench/replacement',
   )
   useEffect(() => void ask(example), [ask])
+  const onSubmit = (event: FormEvent) => {
+    event.preventDefault()
+    void ask(figures as BenchReplacementRequest)
+  }
   return (
     <div className={classes.columns}>
-      <form onSubmit={form.onSubmit((values) => void ask(values as BenchReplacementRequest))}>
+      <form onSubmit={onSubmit}>
         {fields.map(({ name, label, description }) => (
-          <NumberInput
+          <FigureField
             key={name}
             label={label}
             description={description}
-            hideControls
             min={0}
             required
-            mt="sm"
-            {...form.getInputProps(name)}
+            value={figures[name]}
+            onChange={(value) => setFigures({ ...figures, [name]: value })}
           />
         ))}
         <Problem error={problem} />

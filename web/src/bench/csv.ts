@@ -1,4 +1,5 @@
 import Papa from 'papaparse'
+import { decimalMarkOf, readFigure } from '@diatribon/core'
 
 export interface LifeRow {
   lower: number
@@ -22,19 +23,26 @@ const runningWords = /^(running|still good|r|0|no|false|)$/i
 export function readLifeColumns(text: string): ReadColumns {
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', delimiter: separatorOf(text) })
   const read: ReadColumns = { rows: [], problems: [] }
+  const mark = decimalMarkOf(data.map(([age = '']) => age))
+  const figure = (text: string): number | null => {
+    const found = readFigure(text, typeof mark === 'string' ? mark : undefined)
+    return found.kind === 'figure' ? found.value : null
+  }
   data.forEach((cells, i) => {
     const [ageText = '', state = '', countText = ''] = cells.map((cell) => cell.trim())
-    const age = toNumber(ageText)
+    const age = figure(ageText)
     if (i === 0 && !/\d/.test(cells.join(''))) return // heading
-    const count = countText === '' ? 1 : toNumber(countText)
+    const count = countText === '' ? 1 : figure(countText)
     const problem =
-      age === null || age < 0
-        ? `“${ageText}” is no age; ages are numbers from 0`
-        : count === null || count <= 0
-          ? `“${countText}” is no count; counts are more than 0`
-          : !failedWords.test(state) && !runningWords.test(state)
-            ? `“${state}” is neither failed nor running`
-            : null
+      readFigure(ageText).kind === 'either' && typeof mark !== 'string'
+        ? `“${ageText}” may have decimals or thousands; write it without that mark, or with other decimals`
+        : age === null || age < 0
+          ? `“${ageText}” is no age; ages are numbers from 0`
+          : count === null || count <= 0
+            ? `“${countText}” is no count; counts are more than 0`
+            : !failedWords.test(state) && !runningWords.test(state)
+              ? `“${state}” is neither failed nor running`
+              : null
     if (problem) read.problems.push(`Row ${i + 1}: ${problem}.`)
     else read.rows.push({ lower: age!, upper: failedWords.test(state) ? age! : null, weight: count! })
   })
@@ -44,12 +52,6 @@ export function readLifeColumns(text: string): ReadColumns {
 /** Spreadsheets paste tabs; files with decimal commas are separated by semicolons. */
 function separatorOf(text: string): string {
   return text.includes('\t') ? '\t' : text.includes(';') ? ';' : ','
-}
-
-/** A number written with a point or a decimal comma. */
-function toNumber(text: string): number | null {
-  const value = Number(text.replace(/^(\d+),(\d+)$/, '$1.$2'))
-  return text !== '' && Number.isFinite(value) ? value : null
 }
 
 /** Offers rows as a CSV file (RFC 4180). */

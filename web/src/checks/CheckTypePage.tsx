@@ -359,6 +359,7 @@ function TurnsEditor(props: {
         <FigureField
           label="Window, % of the interval"
           description="So much earlier or later is fine."
+          allowDecimal={false}
           value={Math.round(turns.window * 100)}
           onChange={(percent) => setTurns({ window: (percent ?? 0) / 100 })}
           error={fields['content.turns.window']}

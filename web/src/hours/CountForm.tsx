@@ -261,7 +261,6 @@ function MeterFields(
         value={value}
         onChange={(meterHours) => set({ meterHours })}
         min={0}
-        decimalScale={2}
         required
         size="lg"
         data-autofocus

@@ -63,7 +63,6 @@ export function FinishJobForm({
         label="Running hours"
         description={`Since it started ${number(passed, 3)} h have passed. Empty: all of them.`}
         min={0}
-        decimalScale={2}
         value={hours}
         onChange={setHours}
         error={fields.hours}

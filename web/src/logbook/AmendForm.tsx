@@ -1,4 +1,4 @@
-import { Checkbox, NumberInput, Radio, Select, Textarea } from '@mantine/core'
+import { Checkbox, Radio, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
 import {
@@ -72,13 +72,12 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
       {way === 'correct' && (
         <>
           {from.meterHours !== undefined && (
-            <NumberInput
+            <FigureField
               label="Meter, in hours"
-              mt="sm"
-              hideControls
+              required
               min={0}
               value={correction.meterHours}
-              onChange={(value) => typeof value === 'number' && set({ meterHours: value })}
+              onChange={(meterHours) => set({ meterHours })}
             />
           )}
           {from.meterWasReset !== undefined && (
@@ -114,17 +113,19 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
           {from.hours !== undefined && (
             <FigureField
               label="Running hours"
+              required
               min={0}
               value={correction.hours}
-              onChange={(hours) => hours !== undefined && set({ hours })}
+              onChange={(hours) => set({ hours })}
             />
           )}
           {from.metres !== undefined && (
             <FigureField
               label="Filament, in metres"
+              required
               min={0}
               value={correction.metres}
-              onChange={(metres) => metres !== undefined && set({ metres })}
+              onChange={(metres) => set({ metres })}
             />
           )}
           {from.causeId !== undefined && (
@@ -165,9 +166,10 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
           {from.minutes !== undefined && (
             <FigureField
               label="Minutes of work"
+              required
               min={0}
               value={correction.minutes}
-              onChange={(minutes) => minutes !== undefined && set({ minutes })}
+              onChange={(minutes) => set({ minutes })}
             />
           )}
           {from.text !== undefined && (

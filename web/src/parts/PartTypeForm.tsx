@@ -78,7 +78,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         label={`Price, in ${site.currency}`}
         required
         min={0}
-        decimalScale={2}
+        decimals={2}
         value={price}
         onChange={setPrice}
         error={fields.priceMinor}
@@ -96,7 +96,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         description="Lost print, time down, clean-up."
         required
         min={0}
-        decimalScale={2}
+        decimals={2}
         value={extra}
         onChange={setExtra}
         error={fields.failureExtraMinor}

@@ -92,7 +92,7 @@ export function HoldForm(props: {
             mt={0}
             w={90}
             min={1}
-            suffix=" h"
+            suffix="h"
             disabled={!lookAgain}
             value={after}
             onChange={setAfter}

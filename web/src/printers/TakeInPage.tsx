@@ -1,4 +1,4 @@
-import { Button, NumberInput, Select, TextInput } from '@mantine/core'
+import { Button, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import useSWR from 'swr'
@@ -153,12 +153,13 @@ function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue
           onChange={(e) => setRack(e.currentTarget.value)}
           error={fields.rack}
         />
-        <NumberInput
+        <FigureField
           label="Place on the rack"
+          mt={0}
           min={1}
           allowDecimal={false}
-          value={place ?? ''}
-          onChange={(value) => setPlace(typeof value === 'number' ? value : undefined)}
+          value={place}
+          onChange={setPlace}
           error={fields.place}
         />
       </div>

@@ -121,7 +121,8 @@ export function TestEditor(props: { from: FaultTest | null; known: Knowledge; on
                     w={100}
                     min={1}
                     max={99}
-                    suffix=" %"
+                    allowDecimal={false}
+                    suffix="%"
                     value={Math.round(chanceOf(outcomes[which]!, id) * 100)}
                     onChange={(next) =>
                       next !== undefined && set({ outcomes: withChance(outcomes, id, which, next / 100) })
