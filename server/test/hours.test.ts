@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Counts, PrinterPage, Spool } from '@diatribon/contract'
-import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
-import { dayMs, migrations, scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+import { factsOf, factsReplayed } from './replay.ts'
+import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let shop: Workshop
 let technician: Client
@@ -418,22 +418,8 @@ it('fifty pieces of evidence for one printer at once all count, and the book pla
   // The last reading, and the four jobs after it.
   expect(totals.hours).toBeCloseTo(45 / 5 + 90 + 8, 3)
 
-  const again = await scratchDatabase()
-  await migrateDatabase(again.url, migrations)
-  const copy = openDatabase(again.url, 2)
-  const lines: string[] = []
-  for await (const entries of exportBook(shop.server.services.database.db))
-    lines.push(...entries.map((entry) => JSON.stringify(entry)))
-  await playBook(
-    copy.pool,
-    lines.map((line) => JSON.parse(line) as never),
-  )
-  const facts = async (pool: typeof copy.pool, table: string) =>
-    (await pool.query<{ row: string }>(`SELECT t::text AS row FROM ${table} t ORDER BY 1`)).rows.map(({ row }) => row)
-  for (const table of ['printer', 'fitting', 'usage', 'counter_point', 'job', 'spool'])
-    expect(await facts(copy.pool, table)).toEqual(await facts(shop.server.services.database.pool, table))
-  await copy.pool.end()
-  await again.drop()
+  const { database } = shop.server.services
+  expect(await factsReplayed(database)).toEqual(await factsOf(database.pool))
 })
 
 it('forecasts from its own use, and leaves closed days out', async () => {

@@ -1,7 +1,7 @@
-import pg from 'pg'
 import type { ExportedEntry, LifePage, LifeSummary } from '@diatribon/contract'
 import { exportBook, migrateDatabase, playBook, startServer, clockFrom, setPin, openDatabase } from '@diatribon/server'
 import { Client, migrations, pin, scratchDatabase } from '../../server/test/scratch.ts'
+import { factsOf } from '../../server/test/replay.ts'
 import { partTypeId, simulateBook } from '../demo/simulate.ts'
 import { parts, people, printers, type DemoPart, type PartKey } from '../demo/workshop.ts'
 
@@ -13,54 +13,6 @@ async function played(book: Iterable<ExportedEntry> | AsyncIterable<ExportedEntr
   const database = openDatabase(url, 2)
   await playBook(database.pool, book)
   return { url, database, drop: () => database.pool.end().then(drop) }
-}
-
-/** Every table of facts, row by row, as text. What is derived or secret is no fact of the book. */
-async function facts(pool: pg.Pool): Promise<Record<string, string[]>> {
-  const tables = [
-    'log_entry',
-    'site',
-    'person',
-    'part_type',
-    'printer_model',
-    'printer',
-    'slot',
-    'fitting',
-    'usage',
-    'counter_point',
-    'job',
-    'spool',
-    'reading',
-    'reading_kind',
-    'adjustment',
-    'printer_event',
-    'enclosure_sample',
-    'check_type',
-    'check_version',
-    'upset',
-    'check_sheet',
-    'step_result',
-    'duty',
-    'fault',
-    'sign_off',
-    'symptom',
-    'cause',
-    'fault_test',
-    'fault_step',
-    'down_time',
-    'work_span',
-    'test_print',
-    'return_tick',
-    'training',
-    'notice',
-    'note_link',
-  ]
-  const state: Record<string, string[]> = {}
-  for (const table of tables)
-    state[table] = (await pool.query<{ row: string }>(`SELECT t::text AS row FROM ${table} t ORDER BY 1`)).rows.map(
-      ({ row }) => row,
-    )
-  return state
 }
 
 /** Each plays two years of a workshop, some of them twice. */
@@ -93,7 +45,7 @@ describe('the demo book', () => {
       for await (const entries of exportBook(first.database.db))
         lines.push(...entries.map((entry) => JSON.stringify(entry)))
       const second = await played(lines.map((line) => JSON.parse(line) as ExportedEntry))
-      const [before, after] = [await facts(first.database.pool), await facts(second.database.pool)]
+      const [before, after] = [await factsOf(first.database.pool), await factsOf(second.database.pool)]
       expect(Object.values(before).every((rows) => rows.length > 0)).toBe(true)
       expect(after).toEqual(before)
       await expect(playBook(second.database.pool, [])).rejects.toMatchObject({ code: 'not-empty' })

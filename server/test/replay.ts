@@ -1,0 +1,70 @@
+import type pg from 'pg'
+import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
+import { migrations, scratchDatabase } from './scratch.ts'
+
+/** Tables of facts. What is derived or secret is no fact of the book. */
+const factTables = [
+  'log_entry',
+  'site',
+  'person',
+  'part_type',
+  'printer_model',
+  'printer',
+  'slot',
+  'fitting',
+  'usage',
+  'counter_point',
+  'job',
+  'spool',
+  'reading',
+  'reading_kind',
+  'adjustment',
+  'printer_event',
+  'enclosure_sample',
+  'check_type',
+  'check_version',
+  'upset',
+  'check_sheet',
+  'step_result',
+  'duty',
+  'fault',
+  'sign_off',
+  'symptom',
+  'cause',
+  'fault_test',
+  'fault_step',
+  'down_time',
+  'work_span',
+  'test_print',
+  'return_tick',
+  'guard',
+  'training',
+  'notice',
+  'note_link',
+]
+
+/** Every table of facts, row by row, as text. */
+export async function factsOf(pool: pg.Pool): Promise<Record<string, string[]>> {
+  const state: Record<string, string[]> = {}
+  for (const table of factTables)
+    state[table] = (await pool.query<{ row: string }>(`SELECT t::text AS row FROM ${table} t ORDER BY 1`)).rows.map(
+      ({ row }) => row,
+    )
+  return state
+}
+
+/** The facts that come of playing this database's book into an empty one. */
+export async function factsReplayed(from: ReturnType<typeof openDatabase>): Promise<Record<string, string[]>> {
+  const other = await scratchDatabase()
+  await migrateDatabase(other.url, migrations)
+  const copy = openDatabase(other.url, 2)
+  try {
+    const book = []
+    for await (const page of exportBook(from.db)) book.push(...page)
+    await playBook(copy.pool, JSON.parse(JSON.stringify(book)) as typeof book)
+    return await factsOf(copy.pool)
+  } finally {
+    await copy.pool.end()
+    await other.drop()
+  }
+}
