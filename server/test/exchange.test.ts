@@ -69,7 +69,7 @@ describe('an import', () => {
       `Cockle,${later(3)},7,2`,
       `Cockle,2026-02-31,8,`,
       `Cockle,${later(500)},1,`,
-      `Cockle,2999-01-01,8,`,
+      `Cockle,2099-01-01,8,`,
     ]
     const { bad, result } = await bringIn('usage', `printer,at,meterHours,hours\n${rows.join('\n')}\n`)
     const reasons = Object.fromEntries(bad!.map(({ row, reason }) => [row, reason]))

@@ -144,7 +144,7 @@ describe('the way in', () => {
       currency: 'EUR',
       name: 'x',
       displayName: 'X',
-      pin: '1234',
+      pin: '1235',
     }
     expect((await new Client(shop.server).call('POST', '/api/first-run', again)).status).toBe(409)
   })

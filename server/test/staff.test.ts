@@ -110,8 +110,17 @@ describe('hands-on work: every kind that asks for it, each role, signed off or n
   }
 
   it('names every kind of the registry that asks for hands', () => {
+    // What a check asks for is its own: tested with the checks.
+    const ofChecks = new Set<string>([
+      'begin-check',
+      'confirm-cautions',
+      'record-step',
+      'finish-check',
+      'give-up-check',
+    ])
     const asking = (Object.keys(actionShapes) as ActionKindName[]).filter((kind) => kindOf(kind).work)
-    expect(Object.keys(work).sort()).toEqual(asking.sort())
+    expect(Object.keys(work).sort()).toEqual(asking.filter((kind) => !ofChecks.has(kind)).sort())
+    expect(asking.filter((kind) => ofChecks.has(kind))).toHaveLength(ofChecks.size)
   })
 
   const cases = Object.keys(work).flatMap((kind) =>
@@ -203,18 +212,18 @@ describe('the staff', () => {
     const old = await invite()
     const code = await invite()
     const guest = new Client(shop.server)
-    const join = (with_: string) => guest.call('POST', '/api/join', { code: with_, pin: '5555' })
+    const join = (with_: string) => guest.call('POST', '/api/join', { code: with_, pin: '5535' })
     expect((await join(old)).status).toBe(404)
     expect((await join(code)).status).toBe(201)
     expect((await guest.call<Session>('GET', '/api/session')).body.person.displayName).toBe('New Comer')
     expect((await join(code)).status).toBe(404)
     const change = (from: string, to: string) => guest.call('POST', '/api/session/pin', { pin: from, newPin: to })
-    expect((await change('4444', '6666')).status).toBe(401)
-    expect((await change('5555', '66')).status).toBe(400)
-    expect((await change('5555', '6666')).status).toBe(204)
+    expect((await change('4424', '6646')).status).toBe(401)
+    expect((await change('5535', '66')).status).toBe(400)
+    expect((await change('5535', '6646')).status).toBe(204)
     const again = (tried: string) =>
       new Client(shop.server).call('POST', '/api/session', { name: 'newcomer', pin: tried })
-    expect([(await again('5555')).status, (await again('6666')).status]).toEqual([401, 201])
+    expect([(await again('5535')).status, (await again('6646')).status]).toEqual([401, 201])
   })
 
   it('is locked out at once and let in again, and keeps its name when it leaves', async () => {
@@ -229,6 +238,8 @@ describe('the staff', () => {
       body: { error: { message: expect.stringContaining('Key lost') as string } },
     })
     await shop.lead.act({ kind: 'lock-person', personId, locked: false, reason: 'Found' })
+    expect((await client.call('GET', '/api/session')).status).toBe(401) // its sessions ended: it signs in again
+    await client.signIn(name)
     expect((await client.call('GET', '/api/session')).status).toBe(200)
     await shop.lead.act({ kind: 'leave-person', personId })
     expect((await client.call('GET', '/api/session')).status).toBe(401)
@@ -253,12 +264,14 @@ describe('the staff', () => {
     const send = (who: Client, action: object) =>
       who.call('POST', '/api/actions', { key: randomUUID(), at: new Date(now).toISOString(), ...action })
     const answers = await Promise.all([send(shop.lead, demote(personId)), send(client, demote(me.id))])
-    const leads = (await client.get<PersonHere[]>('/api/people')).filter(({ role }) => role === 'lead')
+    const member = await shop.as('member')
+    const leads = (await member.get<PersonHere[]>('/api/people')).filter(({ role }) => role === 'lead')
     expect(leads.length).toBeGreaterThanOrEqual(1)
     expect(answers.filter(({ status }) => status === 201)).toHaveLength(1)
-    const stays = leads[0]!.id === me.id ? shop.lead : client
-    if (stays !== shop.lead)
+    if (leads[0]!.id !== me.id) {
       await client.act({ kind: 'change-person', personId: me.id, displayName: 'Test Lead', role: 'lead' })
+      await shop.lead.signIn('lead')
+    }
   })
 
   it('has a record of what it was trained in', async () => {
@@ -269,7 +282,7 @@ describe('the staff', () => {
       personId,
       topic: 'Heating and leaving',
     }
-    expect((await client.refused({ ...training, day: '2026-02-30' })).message).toContain('no 2026-02-30')
+    expect((await client.refused({ ...training, day: '2026-02-30' })).message).toContain('must be a day such as')
     await client.act({ ...training, day: '2026-11-01', note: 'With the demo machine' })
     expect((await people()).find(({ id }) => id === personId)!.training).toMatchObject([
       { topic: 'Heating and leaving', day: '2026-11-01' },

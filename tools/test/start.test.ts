@@ -106,7 +106,7 @@ it('starts again after it was killed, with nothing lost', async () => {
       currency: 'EUR',
       name: 'a',
       displayName: 'A',
-      pin: '1234',
+      pin: '1235',
     }),
   })
   expect(opened.status).toBe(201)

@@ -1,5 +1,8 @@
 import Joi from 'joi'
 import { mostPhotos } from '../attachment.ts'
+import { momentField } from '../moments.ts'
+
+export { dayField } from '../moments.ts'
 
 /** What every action carries: who says it is known from the session. */
 export interface ActionHeader<Kind extends string> {
@@ -30,24 +33,15 @@ export const words = (longest: number) =>
 
 export const hours = Joi.number().min(0).max(1_000_000)
 
-const moment = Joi.date().iso().min('2000-01-01').raw().messages({
-  'date.format': '{{#label}} must be a moment such as 2026-03-01T14:30:00Z',
-})
-
 /** Minutes that somebody worked. */
 export const workMinutes = Joi.number().min(0).max(100_000)
 
 /** Photos that were sent before and belong to the action. */
 export const photoIds = Joi.array().items(uuid).min(1).max(mostPhotos)
 
-/** A day of the calendar, YYYY-MM-DD. */
-export const dayField = Joi.string()
-  .pattern(/^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/)
-  .messages({ 'string.pattern.base': '{{#label}} must be a day such as 2026-12-01' })
-
 /** Figures that many kinds share, with the limits of what can be. */
 export const jobFigures = {
-  moment,
+  moment: momentField,
   metres: Joi.number().min(0).max(100_000),
   grams: Joi.number().min(0).max(50_000),
   diameterMm: Joi.number().min(1).max(4),
@@ -58,7 +52,7 @@ export const jobFigures = {
 const header = (kind: string) => ({
   key: uuid.required(),
   kind: Joi.string().valid(kind).required(),
-  at: moment.required(),
+  at: momentField.required(),
 })
 
 export const siteAction = (kind: string, payload: Joi.PartialSchemaMap) => Joi.object({ ...header(kind), ...payload })

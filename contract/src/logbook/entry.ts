@@ -104,7 +104,7 @@ export interface SavedView {
 
 export const savedViewSchema = Joi.object<{ name: string; query: string }>({
   name: words(60).required(),
-  query: Joi.string().allow('').max(1000).required(),
+  query: words(1000).allow('').required(),
 })
 
 export const readMarkSchema = Joi.object<{ seq: number }>({ seq: Joi.number().integer().min(1).required() })

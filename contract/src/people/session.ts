@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { words } from '../actions/action.ts'
+import { newPinField, pinField } from './pin.ts'
 import type { Relaxable } from './signOffs.ts'
 import type { Role } from './rights.ts'
 
@@ -10,7 +11,7 @@ export interface SignIn {
 
 export const signInSchema = Joi.object<SignIn>({
   name: words(60).required(),
-  pin: Joi.string().min(4).max(64).required(),
+  pin: pinField,
 })
 
 export interface Person {
@@ -65,16 +66,16 @@ export const firstRunSchema = Joi.object<FirstRun>({
     .messages({ 'string.pattern.base': 'currency is three capital letters as in ISO 4217, such as EUR' }),
   name: words(60).required(),
   displayName: words(80).required(),
-  pin: Joi.string().min(4).max(64).required(),
+  pin: newPinField,
 })
 
 export const changePinSchema = Joi.object<{ pin: string; newPin: string }>({
-  pin: Joi.string().min(4).max(64).required(),
-  newPin: Joi.string().min(4).max(64).required(),
+  pin: pinField,
+  newPin: newPinField,
 })
 
 /** Whoever was invited chooses a PIN with the code of the invitation. */
 export const joinSchema = Joi.object<{ code: string; pin: string }>({
   code: Joi.string().max(100).required(),
-  pin: Joi.string().min(4).max(64).required(),
+  pin: newPinField,
 })

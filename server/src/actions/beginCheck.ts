@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import type { BeginCheck } from '@diatribon/contract'
-import { requireMayDo } from '../checks/doing.ts'
+import { requireMayDo, workOf } from '../checks/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -9,6 +9,10 @@ import { requireHere } from './retirePrinter.ts'
 
 export const beginCheck: ActionKind<BeginCheck> = {
   right: 'do checks',
+  async work(facts, { checkTypeId, printerId }) {
+    const { content } = await facts.get('checkType', checkTypeId, 'check')
+    return workOf(content, facts.printer(printerId).modelId)
+  },
   async apply(facts, { siteId, personId, at, action }) {
     const { printerId, sheetId, checkTypeId, version } = action
     const printer = facts.printer(printerId)

@@ -7,11 +7,12 @@ import type { Facts, PersonRow } from './facts.ts'
 
 export const changePerson: ActionKind<ChangePerson> = {
   right: 'keep the staff',
-  async apply(facts, { action }) {
+  async apply(facts, { personId: by, action }) {
     const { personId, displayName, role } = action
     const who = await staffMember(facts, personId)
     if (role !== 'lead') await requireAnotherLead(facts, who)
     facts.put('person', { ...who, displayName, role })
+    if (role !== who.role && personId !== by) await facts.endSessions(personId)
   },
   words: ({ displayName, role }) => `${displayName} is ${role}`,
 }
@@ -25,6 +26,7 @@ export const lockPerson: ActionKind<LockPerson> = {
     if (!locked && who.lockedReason === null)
       throw new Refusal(409, 'not-locked', `${who.displayName} is not locked out.`)
     facts.put('person', { ...who, lockedReason: locked ? reason : null })
+    if (locked) await facts.endSessions(personId)
   },
   words: ({ personId, locked, reason }, names) =>
     `${names.person(personId)} ${locked ? 'is locked out' : 'may sign in again'}: ${reason}`,
@@ -36,6 +38,7 @@ export const leavePerson: ActionKind<LeavePerson> = {
     const who = await staffMember(facts, action.personId)
     await requireAnotherLead(facts, who)
     facts.put('person', { ...who, leftAt: at })
+    await facts.endSessions(action.personId)
   },
   words: ({ personId }, names) => `${names.person(personId)} leaves; the name stays in the book`,
 }

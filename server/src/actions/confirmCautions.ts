@@ -1,9 +1,10 @@
 import type { ConfirmCautions } from '@diatribon/contract'
-import { contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const confirmCautions: ActionKind<ConfirmCautions> = {
   right: 'do checks',
+  work: checkWork,
   async apply(facts, { siteId, personId, at, action }) {
     const { printerId, sheetId, state } = action
     const sheet = await openSheet(facts, sheetId, printerId)

@@ -20,6 +20,7 @@ import type { Clock } from '../platform/clock.ts'
 import { requireSignOffs } from '../people/requireSignOffs.ts'
 import { transaction, type Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
+import { databaseCode, isLost } from '../platform/loss.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { attachment, logEntry } from '../platform/tables.ts'
 import { selectRows } from '../platform/rows.ts'
@@ -189,11 +190,15 @@ async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLe
     }
   }
   try {
-    const outcomes = await transaction(pool, async (client, db) => {
-      const all = await applyAll(client, db, asked)
-      if (all.some(({ result }) => !result.ok)) throw new TakenBack(all)
-      return all
-    })
+    const outcomes = await transaction(
+      pool,
+      async (client, db) => {
+        const all = await applyAll(client, db, asked)
+        if (all.some(({ result }) => !result.ok)) throw new TakenBack(all)
+        return all
+      },
+      true,
+    )
     tell.announce(touchedBy(outcomes))
     return outcomes.map(({ result }) => result)
   } catch (error) {
@@ -232,7 +237,7 @@ async function afterLoss<T>(
 const lossPauseMs = 100
 
 async function commit(pool: pg.Pool, asked: Asked[], { announce, onFailure }: Told): Promise<ActionResult[]> {
-  const outcomes = await transaction(pool, (client, db) => applyAll(client, db, asked))
+  const outcomes = await transaction(pool, (client, db) => applyAll(client, db, asked), true)
   announce(touchedBy(outcomes))
   for (const [i, { failure }] of outcomes.entries()) if (failure) onFailure(failure, asked[i]!.action.kind)
   return outcomes.map(({ result }) => result)
@@ -261,11 +266,19 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
     const row = logRowOf(action, { seq: seqs[i]!, siteId, personId, recordedAt: one.recordedAt, amends: original })
     facts.mark()
     try {
-      if (one.person && original && original.personId !== personId) requireRight(one.person, 'amend any entry', 'amend')
+      if (one.person && original) {
+        if (original.personId !== personId) requireRight(one.person, 'amend any entry', 'amend')
+        // What somebody might no longer do, they do not undo or change either.
+        requireRight(one.person, kindOf(original.action.kind).right, original.action.kind)
+      }
       if (one.person) await requirePhotos(db, kindOf(action.kind).photos?.(action) ?? [])
       const kind = kindOf(action.kind)
       if (one.person && kind.work && !one.isPast)
-        await requireSignOffs(facts, await kind.work(facts, action), { person: one.person, siteId, at: row.at })
+        await requireSignOffs(facts, await kind.work(facts, action), {
+          person: one.person,
+          siteId,
+          moments: [row.at, one.recordedAt],
+        })
       await kind.apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
     } catch (error) {
       // What the database said has ended the transaction; anything else is this action's alone.
@@ -403,29 +416,6 @@ const failedHere = new Refusal(
 function refusedResult(error: unknown): ActionResult & { ok: false } {
   const refusal = error instanceof Refusal ? error : failedHere
   return { ok: false, status: refusal.status, ...refusal.body }
-}
-
-/** PostgreSQL's own code inside an error, however deep the query builder has wrapped it; else null. */
-function databaseCode(error: unknown): string | null {
-  for (let at = error; at instanceof Error; at = at.cause) {
-    const { code } = at as { code?: unknown }
-    if (typeof code === 'string' && /^[0-9A-Z]{5}$/.test(code)) return code
-  }
-  return null
-}
-
-/** The connection or the server went away, or has no room: no refusal of any one action. */
-function isLost(error: unknown): boolean {
-  const code = databaseCode(error)
-  if (code !== null && /^(08|53|57P|58|XX)/.test(code)) return true
-  for (let at = error; at instanceof Error; at = at.cause) {
-    if (/^(ECONN|EPIPE|ETIMEDOUT)/.test(String((at as { code?: unknown }).code))) return true
-    if (
-      /^(Connection terminated|Client has encountered a connection error|timeout exceeded when trying)/.test(at.message)
-    )
-      return true
-  }
-  return false
 }
 
 const sentences: Record<string, string> = {

@@ -414,6 +414,14 @@ export class Facts {
     }
   }
 
+  /**
+   * Whoever may no longer come in, or as somebody else, signs in again. Sessions are no facts: playing the book again ends
+   * none. The last thing that an action does.
+   */
+  async endSessions(personId: string): Promise<void> {
+    await this.client.query('DELETE FROM session WHERE person_id = $1', [personId])
+  }
+
   /** Site-wide names are unique without regard to case; asked before they are taken. */
   async nameIsTaken(what: 'printer' | 'partType' | 'person' | 'spool', name: string): Promise<boolean> {
     const table = { printer, partType, person, spool }[what]

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { FinishCheck } from '@diatribon/contract'
-import { contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -8,6 +8,7 @@ import { requireNotOpen } from './beginCheck.ts'
 
 export const finishCheck: ActionKind<FinishCheck> = {
   right: 'do checks',
+  work: checkWork,
   async apply(facts, { siteId, seq, personId, at, action }) {
     const { printerId, sheetId } = action
     const sheet = await openSheet(facts, sheetId, printerId)

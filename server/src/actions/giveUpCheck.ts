@@ -1,9 +1,10 @@
 import type { GiveUpCheck } from '@diatribon/contract'
-import { openSheet } from '../checks/doing.ts'
+import { checkWork, openSheet } from '../checks/doing.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const giveUpCheck: ActionKind<GiveUpCheck> = {
   right: 'do checks',
+  work: checkWork,
   async apply(facts, { seq, personId, at, action }) {
     const sheet = await openSheet(facts, action.sheetId, action.printerId)
     facts.put('checkSheet', {

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm'
 import type { CheckStep, RecordStep } from '@diatribon/contract'
 import { againstLimits } from '@diatribon/core'
-import { contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from '../checks/doing.ts'
+import { checkWork, contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from '../checks/doing.ts'
 import { measured } from '../logbook/measured.ts'
 import { countersAt } from '../hours/placeEvidence.ts'
 import { badInput } from '../platform/refusal.ts'
@@ -11,6 +11,7 @@ import type { ActionKind } from './actionKind.ts'
 
 export const recordStep: ActionKind<RecordStep> = {
   right: 'do checks',
+  work: checkWork,
   photos: ({ photos = [] }) => photos,
   async apply(facts, { seq, siteId, personId, at, action }) {
     const { printerId, sheetId, stepId, done = false, choice = null, text = null, photos = [], note = null } = action

@@ -1,4 +1,5 @@
 import sharp from 'sharp'
+import { boundedQueue } from '../platform/queue.ts'
 import { Refusal } from '../platform/refusal.ts'
 
 export const mostPhotoBytes = 20 * 1024 * 1024
@@ -14,6 +15,14 @@ const photoFormats = new Set<string>(['jpeg', 'png', 'webp', 'gif', 'tiff', 'hei
  */
 export async function keptPhoto(bytes: Buffer): Promise<{ bytes: Buffer; width: number; height: number }> {
   if (bytes.length === 0) throw new Refusal(400, 'bad-input', 'The photo is empty. Take it again.')
+  return downscaling(() => downscaled(bytes))
+}
+
+/** One at a time: a photo of 60 million pixels takes some 250 MB while it is worked on. */
+const downscaling = boundedQueue({ atOnce: 1, waiting: 20, seconds: 10, what: 'photos are coming in' })
+sharp.concurrency(1)
+
+async function downscaled(bytes: Buffer): Promise<{ bytes: Buffer; width: number; height: number }> {
   try {
     const image = sharp(bytes, { limitInputPixels: mostPixels, failOn: 'error', animated: false })
     const { format } = await image.metadata()

@@ -17,7 +17,13 @@ export function attachmentRoutes(services: Services): Router {
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
-      throw new Refusal(429, 'slowed-down', 'Too many photos in one minute. Wait 60 seconds, then try again.')
+      throw new Refusal(
+        429,
+        'slowed-down',
+        'Too many photos in one minute. Wait 60 seconds, then try again.',
+        undefined,
+        60,
+      )
     },
   })
   router.post(

@@ -2,7 +2,7 @@ import type { CheckContent, CheckStep, NeededState } from '@diatribon/contract'
 import { isAtLeast, rolesFrom } from '@diatribon/contract'
 import type { CheckSheetRow, Facts } from '../actions/facts.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { isSignedOff } from '../people/requireSignOffs.ts'
+import { isSignedOff, type Work } from '../people/requireSignOffs.ts'
 
 /** A sheet that is still being filled in. @throws Refusal when it is over, or of another printer */
 export async function openSheet(facts: Facts, sheetId: string, printerId: string): Promise<CheckSheetRow> {
@@ -46,6 +46,20 @@ export async function requireMayDo(
       'no-sign-off',
       `“${name}” needs somebody signed off for ${signOff}${signOff === 'mains' ? ', that is a qualified electrical person' : ''}. Ask one of them; you may report what you see.`,
     )
+}
+
+/** What a check asks of hands: judged when it is sent, as of today as well. */
+export function workOf({ role, signOff, name }: CheckContent, modelId: string): Work {
+  return { role: { least: role, forWhat: name }, signOffs: signOff ? [signOff] : [], modelId, toConfirm: null }
+}
+
+/** What a check that is being done asks of whoever does a step of it, ends it or gives it up. */
+export async function checkWork(
+  facts: Facts,
+  { printerId, sheetId }: { printerId: string; sheetId: string },
+): Promise<Work> {
+  const content = await contentOf(facts, await openSheet(facts, sheetId, printerId))
+  return workOf(content, facts.printer(printerId).modelId)
 }
 
 /** @throws Refusal 409 when nobody has confirmed yet that the printer is as the step needs it */

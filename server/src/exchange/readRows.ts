@@ -1,3 +1,4 @@
+import { isDay, readMoment } from '@diatribon/contract'
 import { zonedMoment } from '../plan/calendar.ts'
 
 /** A cell that cannot be taken: says which, and what is allowed. */
@@ -51,7 +52,7 @@ export class Row {
     const value = this.text(column)
     if (/^\d{4}-\d{2}-\d{2}T[\d:.]+(Z|[+-]\d{2}:?\d{2})$/.test(value)) {
       const ms = Date.parse(value)
-      if (!Number.isNaN(ms)) return new Date(ms).toISOString()
+      if (!Number.isNaN(ms) && readMoment(new Date(ms).toISOString())) return new Date(ms).toISOString()
     }
     const found = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2}))?)?$/.exec(value)
     const [, y, mo, d, h = '0', mi = '0', s = '0'] = found ?? []
@@ -61,7 +62,8 @@ export class Row {
       Number.isNaN(wall) ||
       date.getUTCDate() !== Number(d) ||
       date.getUTCMonth() + 1 !== Number(mo) ||
-      Number(h) > 23
+      Number(h) > 23 ||
+      !isDay(`${y}-${mo}-${d}`)
     )
       throw new BadCell(`${this.name(column)} is “${value}”, which is no date such as 2026-03-01 or 2026-03-01 14:30`)
     return new Date(zonedMoment(this.timeZone, wall)).toISOString()

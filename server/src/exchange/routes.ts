@@ -46,7 +46,7 @@ export function exchangeRoutes(services: Services): Router {
         response.end()
       } catch (error) {
         if (!response.headersSent) throw error
-        request.log.error({ error }, 'import failed')
+        request.log.error({ err: error }, 'import failed')
         response.end(`${JSON.stringify({ failed: 'Something went wrong on the server; nothing was brought in.' })}\n`)
       }
     },

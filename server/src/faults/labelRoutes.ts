@@ -15,6 +15,7 @@ import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
 const perAddress = 6
 const addressMinutes = 10
 const perSiteAnHour = 60
+const photosPerSiteAnHour = 120
 const hourMs = 3600_000
 
 /**
@@ -30,14 +31,28 @@ export function labelRoutes({ database, clock, door }: Services): Router {
       limit: perAddress,
       standardHeaders: 'draft-8',
       legacyHeaders: false,
+      // A report that was refused, for whatever reason, may be put right and sent again.
+      skipFailedRequests: true,
       handler: () => {
         throw new Refusal(
           429,
           'slowed-down',
           `That is many ${what} from one place. Wait ${addressMinutes} minutes, or tell somebody of the staff.`,
+          undefined,
+          addressMinutes * 60,
         )
       },
     })
+  /** Refused ones do not count above: this keeps whoever sends nothing else from sending it without end. */
+  const patience = rateLimit({
+    windowMs: 60_000,
+    limit: 60,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: () => {
+      throw new Refusal(429, 'slowed-down', 'Too many requests from one place. Wait a minute.', undefined, 60)
+    },
+  })
 
   async function printerOf(request: Request) {
     const ids = idsOf(String(request.params.code).toLowerCase())
@@ -77,28 +92,24 @@ export function labelRoutes({ database, clock, door }: Services): Router {
     response.json(page)
   })
 
-  router.post('/report/:code', brake('reports'), async (request, response) => {
+  router.post('/report/:code', patience, brake('reports'), async (request, response) => {
     const { key, ...said } = checked<LabelReport>(labelReportSchema, request.body)
     const row = await printerOf(request)
     const visitorId = derivedId('visitor', row.siteId)
     const now = clock()
     // The brake on one address lives in one process; this one holds for all of them, and for many addresses at once.
-    const [lately] = await db
-      .select({ reports: count() })
-      .from(logEntry)
-      .where(
-        and(
-          eq(logEntry.personId, visitorId),
-          eq(logEntry.kind, 'report-fault'),
-          gte(logEntry.recordedAt, new Date(now.getTime() - hourMs)),
+    await requireRoom('reports', perSiteAnHour, () =>
+      db
+        .select({ lately: count() })
+        .from(logEntry)
+        .where(
+          and(
+            eq(logEntry.personId, visitorId),
+            eq(logEntry.kind, 'report-fault'),
+            gte(logEntry.recordedAt, hourBefore(now)),
+          ),
         ),
-      )
-    if (lately!.reports >= perSiteAnHour)
-      throw new Refusal(
-        429,
-        'slowed-down',
-        'Many reports have come in this hour. Wait 10 minutes, or tell somebody of the staff.',
-      )
+    )
     const visitor = { id: visitorId, name: 'visitor', displayName: 'Reported by label', role: 'visitor' as const }
     const [there] = await db.select({ id: person.id }).from(person).where(eq(person.id, visitorId))
     if (!there)
@@ -138,19 +149,41 @@ export function labelRoutes({ database, clock, door }: Services): Router {
 
   router.post(
     '/report/:code/photo',
+    patience,
     brake('photos'),
     raw({ type: () => true, limit: mostPhotoBytes }),
     async (request, response) => {
       const row = await printerOf(request)
+      const visitorId = derivedId('visitor', row.siteId)
+      await requireRoom('photos', photosPerSiteAnHour, () =>
+        db
+          .select({ lately: count() })
+          .from(attachment)
+          .where(and(eq(attachment.personId, visitorId), gte(attachment.addedAt, hourBefore(clock())))),
+      )
       const kept = await keptPhoto(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0))
       const id = randomUUID()
-      const personId = derivedId('visitor', row.siteId)
-      await db.insert(attachment).values({ id, siteId: row.siteId, personId, addedAt: clock(), ...kept })
+      await db.insert(attachment).values({ id, siteId: row.siteId, personId: visitorId, addedAt: clock(), ...kept })
       const answer: Attachment = { id, width: kept.width, height: kept.height }
       response.status(201).json(answer)
     },
   )
   return router
+}
+
+const hourBefore = (now: Date) => new Date(now.getTime() - hourMs)
+
+/** @throws Refusal 429 when the whole site has had as many in this hour as it takes */
+async function requireRoom(what: string, most: number, lately: () => Promise<{ lately: number }[]>): Promise<void> {
+  const [found] = await lately()
+  if (found!.lately >= most)
+    throw new Refusal(
+      429,
+      'slowed-down',
+      `Many ${what} have come in this hour. Wait 10 minutes, or tell somebody of the staff.`,
+      undefined,
+      600,
+    )
 }
 
 /** A name that nobody types to sign in. */

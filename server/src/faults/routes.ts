@@ -1,6 +1,7 @@
 import { Router } from 'express'
 import { printer } from '../platform/tables.ts'
 import { eq } from 'drizzle-orm'
+import { dayFrom } from '../platform/moments.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { calendarOf, idFrom, requires, signedIn, type Services } from '../platform/services.ts'
 import { zonedMoment } from '../plan/calendar.ts'
@@ -32,9 +33,7 @@ export function faultRoutes(services: Services): Router {
     const today = dayIn(timeZone)(clock())
     const day = (field: 'from' | 'until', usual: string, plus: number) => {
       const asked = request.query[field] === undefined ? usual : String(request.query[field])
-      if (!/^\d{4}-\d{2}-\d{2}$/.test(asked) || Number.isNaN(Date.parse(asked)))
-        throw badInput(field, `${field} must be a day such as 2026-03-01`)
-      return new Date(zonedMoment(timeZone, Date.parse(asked) + plus * dayMs))
+      return new Date(zonedMoment(timeZone, Date.parse(dayFrom(asked, field)) + plus * dayMs))
     }
     const from = day('from', new Date(Date.parse(today) - usualDays * dayMs).toISOString().slice(0, 10), 0)
     const until = new Date(Math.min(day('until', today, 1).getTime(), clock().getTime()))

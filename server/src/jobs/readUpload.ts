@@ -2,14 +2,28 @@ import { once } from 'node:events'
 import type { Readable } from 'node:stream'
 import { MessageChannel } from 'node:worker_threads'
 import type { JobFigures, Motion } from '@diatribon/core'
+import { boundedQueue } from '../platform/queue.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { openWorker } from '../platform/worker.ts'
 import type { Block, ReadAnswer } from './readWorker.ts'
 
 export const mostUploadBytes = 50 * 1024 * 1024
 
+/** Two at once, each in a thread of its own. */
+const reading = boundedQueue({ atOnce: 2, waiting: 8, seconds: 15, what: 'job files are being read' })
+/** A sender who stops sending must not keep a place. */
+const silenceMs = 20_000
+
 /** Reads an uploaded job file as it comes in, in a thread of its own; nothing of it is kept. */
 export async function readUpload(stream: Readable, motion: Motion): Promise<JobFigures> {
+  try {
+    return await reading(() => readInThread(stream, motion))
+  } finally {
+    stream.resume() // what is left of a refused upload is let run out, so that the sender reads the answer
+  }
+}
+
+async function readInThread(stream: Readable, motion: Motion): Promise<JobFigures> {
   const worker = openWorker(import.meta.url, 'readWorker')
   const { port1: port, port2 } = new MessageChannel()
   const send = (block: Block) => port.postMessage(block)
@@ -21,7 +35,14 @@ export async function readUpload(stream: Readable, motion: Motion): Promise<JobF
   )
   try {
     let bytes = 0
+    let silence = setTimeout(tooSlow, silenceMs)
+    stream.once('close', () => clearTimeout(silence))
+    function tooSlow() {
+      stream.destroy(new Refusal(408, 'too-slow', 'The file stopped coming in. Send it again.'))
+    }
     for await (const block of stream as AsyncIterable<Buffer>) {
+      clearTimeout(silence)
+      silence = setTimeout(tooSlow, silenceMs)
       bytes += block.length
       if (bytes > mostUploadBytes)
         throw new Refusal(
@@ -34,13 +55,13 @@ export async function readUpload(stream: Readable, motion: Motion): Promise<JobF
       await Promise.race([once(port, 'message'), answer])
       if (over) break
     }
+    clearTimeout(silence)
     if (!over) send(null)
     const read = await answer
     if ('problem' in read) throw new Refusal(400, read.problem.code, read.problem.message)
     return read.figures
   } finally {
-    stream.resume() // what is left of a refused upload is let run out, so that the sender reads the answer
     port.close()
-    await worker.destroy().catch(() => undefined)
+    await worker.destroy()
   }
 }

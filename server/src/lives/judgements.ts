@@ -18,7 +18,7 @@ const refreshMs = 60_000
  * The life and interval of every part type, fitted in a worker thread and kept in the database.
  * Daily lists read what is kept and never wait; a part type's own page waits for a fit that has every ended life in it.
  */
-export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
+export function openJudgements(db: Db, clock: Clock, onRefresh: () => void, onProblem: (error: unknown) => void) {
   const workers = openWorker(import.meta.url, 'judgeWorker', { idleTimeout: 60_000 })
   let refreshing: Promise<void> | null = null
   let refreshedAt = 0
@@ -48,7 +48,7 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
     },
 
     async close(): Promise<void> {
-      await refreshing?.catch(() => undefined)
+      await refreshing
       await workers.destroy()
     },
   }
@@ -56,7 +56,7 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void) {
   function refreshSoon(): void {
     if (refreshing) return
     refreshing = refresh()
-      .catch(() => undefined) // the next reader tries again
+      .catch(onProblem) // the next reader tries again
       .finally(() => (refreshing = null))
   }
 

@@ -3,6 +3,7 @@ import type pg from 'pg'
 import { kindNames, type ActionKindName } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 import { transaction, type Db } from '../platform/database.ts'
+import { databaseCode } from '../platform/loss.ts'
 import { writeRows } from '../platform/rows.ts'
 import { fitting, logEntry, logSeal, logSearch } from '../platform/tables.ts'
 import { chainOf, headsOf, sealOf } from './chain.ts'
@@ -63,14 +64,18 @@ export type Keeper = ReturnType<typeof openKeeper>
 /** Seals and indexes everything written so far. @returns false when another process is at it, or a long write is under way */
 export async function keepUp(pool: pg.Pool): Promise<boolean> {
   // Whoever still writes a line with a lower number holds this lock; when it is ours for a moment, none is on its way.
-  const horizon = await transaction(pool, async (client) => {
-    // Writers wait behind this one: never longer than a moment, however long one of them takes (an import).
-    await client.query(`SET LOCAL lock_timeout = '${patienceMs}ms'`)
-    await client.query('SELECT pg_advisory_xact_lock($1)', [writersLock])
-    const { rows } = await client.query<{ seq: string | null }>('SELECT max(seq) AS seq FROM log_entry')
-    return Number(rows[0]!.seq ?? 0)
-  }).catch((error: unknown) => {
-    if ((error as { code?: unknown }).code === lockNotAvailable) return null
+  const horizon = await transaction(
+    pool,
+    async (client) => {
+      // Writers wait behind this one: never longer than a moment, however long one of them takes.
+      await client.query(`SET LOCAL lock_timeout = '${patienceMs}ms'`)
+      await client.query('SELECT pg_advisory_xact_lock($1)', [writersLock])
+      const { rows } = await client.query<{ seq: string | null }>('SELECT max(seq) AS seq FROM log_entry')
+      return Number(rows[0]!.seq ?? 0)
+    },
+    true,
+  ).catch((error: unknown) => {
+    if (databaseCode(error) === lockNotAvailable) return null
     throw error
   })
   if (horizon === null) return false

@@ -4,7 +4,8 @@ import { and, asc, eq, sql } from 'drizzle-orm'
 import { Router } from 'express'
 import { logQuerySchema, readMarkSchema, savedViewSchema, type LogQuery, type SavedView } from '@diatribon/contract'
 import { dayIn } from '../platform/clock.ts'
-import { badInput, checked, Refusal } from '../platform/refusal.ts'
+import { momentIn } from '../platform/moments.ts'
+import { checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
 import { noteLink, readMark, savedView } from '../platform/tables.ts'
 import { exportBook } from './book.ts'
@@ -53,7 +54,7 @@ export function logbookRoutes(services: Services): Router {
       await streamCheck(services.database.url, response)
     } catch (error) {
       if (!response.headersSent) throw error
-      request.log.error({ error }, 'going through the book failed')
+      request.log.error({ err: error }, 'going through the book failed')
       response.end(`${JSON.stringify({ failed: 'Something went wrong on the server. Try again.' })}\n`)
     }
   })
@@ -124,7 +125,5 @@ export function logbookRoutes(services: Services): Router {
 /** From when a handover tells; null: from the end of the reader's last shift. */
 export function sinceOf(asked: unknown): Date | null {
   if (asked === undefined || asked === '') return null
-  const since = new Date(String(asked))
-  if (Number.isNaN(since.getTime())) throw badInput('since', 'since must be a moment such as 2026-03-01T14:30:00Z')
-  return since
+  return momentIn(asked, 'since')
 }

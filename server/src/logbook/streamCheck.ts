@@ -4,10 +4,18 @@ import type { Response } from 'express'
 import type { BookCheck, BookCheckLine } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { jsonLines } from '../platform/jsonLines.ts'
+import { boundedQueue } from '../platform/queue.ts'
 import { openWorker } from '../platform/worker.ts'
+
+/** The database lets one go through the book at a time; more threads than two would only wait to be told so. */
+const going = boundedQueue({ atOnce: 2, waiting: 4, seconds: 30, what: 'people want the book gone through' })
 
 /** Goes through the book in a thread and tells line by line how far it is; stops when the reader goes away. */
 export async function streamCheck(databaseUrl: string, response: Response): Promise<void> {
+  await going(() => checkInThread(databaseUrl, response))
+}
+
+async function checkInThread(databaseUrl: string, response: Response): Promise<void> {
   const worker = openWorker(import.meta.url, 'checkWorker')
   const { port1, port2 } = new MessageChannel()
   const tell = jsonLines<BookCheckLine>(response)
@@ -27,6 +35,6 @@ export async function streamCheck(databaseUrl: string, response: Response): Prom
     response.end()
   } finally {
     port1.close()
-    await worker.destroy().catch(() => undefined)
+    await worker.destroy()
   }
 }

@@ -1,10 +1,11 @@
 import { createHash, randomBytes } from 'node:crypto'
 import { eq } from 'drizzle-orm'
+import { easyPin } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
-import { Refusal } from '../platform/refusal.ts'
+import { badInput, Refusal } from '../platform/refusal.ts'
 import { invitation, person } from '../platform/tables.ts'
 import { isStaff } from './mayDo.ts'
-import { setPin } from './sessions.ts'
+import { setPin, type Sessions } from './sessions.ts'
 
 const openDays = 7
 const dayMs = 24 * 3600_000
@@ -24,13 +25,26 @@ export async function invite(db: Db, personId: string, now: Date): Promise<{ cod
   return { code, until: expiresAt.toISOString() }
 }
 
-/** The code is used up, and the PIN is set. @returns the name to sign in with. @throws Refusal for a code that does not hold */
-export async function join(db: Db, { code, pin, now }: { code: string; pin: string; now: Date }): Promise<string> {
+/**
+ * The code is used up, the PIN is set, and whatever sessions there were end.
+ * @returns the name to sign in with. @throws Refusal for a code that does not hold, or a PIN that is guessed at once
+ */
+export async function join(
+  db: Db,
+  sessions: Sessions,
+  { code, pin, now }: { code: string; pin: string; now: Date },
+): Promise<string> {
+  const [open] = await db
+    .select()
+    .from(invitation)
+    .where(eq(invitation.codeHash, hashOf(code)))
+  const [who] = open ? await db.select().from(person).where(eq(person.id, open.personId)) : []
+  const easy = easyPin(pin, who ? [who.name, who.displayName] : [])
+  if (easy) throw badInput('pin', easy)
   const [used] = await db
     .delete(invitation)
     .where(eq(invitation.codeHash, hashOf(code)))
     .returning()
-  const [who] = used ? await db.select().from(person).where(eq(person.id, used.personId)) : []
   if (!used || used.expiresAt < now || !who || !isStaff(who))
     throw new Refusal(
       404,
@@ -38,5 +52,6 @@ export async function join(db: Db, { code, pin, now }: { code: string; pin: stri
       'This invitation does not hold: it was used, is too old, or a newer one was made. Ask a lead for another.',
     )
   await setPin(db, who.id, pin)
+  await sessions.endAll(who.id)
   return who.name
 }

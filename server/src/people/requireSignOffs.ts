@@ -1,11 +1,13 @@
-import type { ConfirmedWork, Person, Relaxable, SignOff } from '@diatribon/contract'
-import { confirmedWork, signOffForSlot } from '@diatribon/contract'
+import type { ConfirmedWork, Person, Relaxable, Role, SignOff } from '@diatribon/contract'
+import { confirmedWork, isAtLeast, rolesFrom, signOffForSlot } from '@diatribon/contract'
 import type { Facts } from '../actions/facts.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { signOffHolds, signOffId } from './signOffHolds.ts'
 
-/** What an action asks of hands: the sign-offs, the model it is done on, and what must have been confirmed before. */
+/** What an action asks of hands: a role, sign-offs, the model it is done on, and what must have been confirmed before. */
 export interface Work {
+  /** For what: a check that asks for more than the right of the action. */
+  role?: { least: Role; forWhat: string }
   signOffs: SignOff[]
   modelId: string | null
   /** What is to be confirmed first and was not; null: nothing. */
@@ -28,20 +30,30 @@ export async function isSignedOff(
   return (await facts.site(siteId)).relaxed.includes(signOff as Relaxable)
 }
 
-/** @throws Refusal 403 without a sign-off that the work needs, 409 when its cautions were not confirmed */
+/**
+ * @param of.moments at each of which the sign-off must hold: when it is said to have been done, and now; a date that is
+ * put back brings no sign-off back that has run out, nor one that had not been given
+ * @throws Refusal 403 without a role or sign-off that the work needs, 409 when its cautions were not confirmed
+ */
 export async function requireSignOffs(
   facts: Facts,
   work: Work,
-  of: { person: Person; siteId: string; at: Date },
+  of: { person: Person; siteId: string; moments: Date[] },
 ): Promise<void> {
-  for (const signOff of work.signOffs)
+  if (work.role && !isAtLeast(of.person.role, work.role.least))
+    throw new Refusal(
+      403,
+      'no-right',
+      `“${work.role.forWhat}” needs ${rolesFrom(work.role.least)}; you are ${of.person.role}. Ask one of them.`,
+    )
+  for (const [signOff, at] of work.signOffs.flatMap((what) => of.moments.map((moment) => [what, moment] as const)))
     if (
       !(await isSignedOff(facts, {
         siteId: of.siteId,
         personId: of.person.id,
         signOff,
         modelId: work.modelId,
-        at: of.at,
+        at,
       }))
     )
       throw new Refusal(

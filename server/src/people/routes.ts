@@ -1,8 +1,9 @@
 import { randomUUID } from 'node:crypto'
-import { Router } from 'express'
+import { Router, type Request, type Response } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import {
   changePinSchema,
+  easyPin,
   firstRunSchema,
   joinSchema,
   signInSchema,
@@ -11,7 +12,7 @@ import {
   type SignIn,
   type Welcome,
 } from '@diatribon/contract'
-import { checked, Refusal } from '../platform/refusal.ts'
+import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { cookieName, idFrom, requires, sessionToken, signedIn, type Services } from '../platform/services.ts'
 import { site } from '../platform/tables.ts'
 import { invite, join } from './invitations.ts'
@@ -26,8 +27,12 @@ export function peopleRoutes(services: Services): Router {
   const { sessions, database, clock, door, demo } = services
   const router = Router()
 
-  const cookie = (token: string, maxAge: number) =>
-    `${cookieName}=${token}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${maxAge}`
+  /** Only over TLS where the page came over TLS, be it at a proxy that we trust. */
+  const setCookie = (request: Request, response: Response, token: string, days: number) =>
+    response.setHeader(
+      'set-cookie',
+      `${cookieName}=${token}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${days * 24 * 3600}${request.secure ? '; Secure' : ''}`,
+    )
 
   // A brake on one address, beside the brake on each account.
   const brake = rateLimit({
@@ -36,7 +41,13 @@ export function peopleRoutes(services: Services): Router {
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: () => {
-      throw new Refusal(429, 'slowed-down', 'Too many sign-ins from this address. Wait a minute, then try again.')
+      throw new Refusal(
+        429,
+        'slowed-down',
+        'Too many sign-ins from this address. Wait a minute, then try again.',
+        undefined,
+        60,
+      )
     },
   })
 
@@ -53,7 +64,7 @@ export function peopleRoutes(services: Services): Router {
 
   router.post('/session', brake, async (request, response) => {
     const token = await sessions.signIn(checked<SignIn>(signInSchema, request.body))
-    response.setHeader('set-cookie', cookie(token, cookieDays * 24 * 3600))
+    setCookie(request, response, token, cookieDays)
     const found = await sessions.lookUp(token)
     const session: Session = { ...found!, now: clock().toISOString() }
     response.status(201).json(session)
@@ -69,13 +80,19 @@ export function peopleRoutes(services: Services): Router {
   router.delete('/session', async (request, response) => {
     const token = sessionToken(request)
     if (token) await sessions.signOut(token)
-    response.setHeader('set-cookie', cookie('', 0))
+    setCookie(request, response, '', 0)
     response.status(204).end()
   })
 
   router.post('/session/pin', requires(services, 'read'), brake, async (request, response) => {
     const { pin, newPin } = checked<{ pin: string; newPin: string }>(changePinSchema, request.body)
-    await sessions.changePin(signedIn(request).person.id, pin, newPin)
+    await sessions.changePin(signedIn(request).person, pin, newPin, sessionToken(request))
+    response.status(204).end()
+  })
+
+  router.delete('/sessions', requires(services, 'read'), async (request, response) => {
+    await sessions.endAll(signedIn(request).person.id)
+    setCookie(request, response, '', 0)
     response.status(204).end()
   })
 
@@ -89,14 +106,16 @@ export function peopleRoutes(services: Services): Router {
 
   router.post('/join', brake, async (request, response) => {
     const { code, pin } = checked<{ code: string; pin: string }>(joinSchema, request.body)
-    const name = await join(database.db, { code, pin, now: clock() })
+    const name = await join(database.db, sessions, { code, pin, now: clock() })
     const token = await sessions.signIn({ name, pin })
-    response.setHeader('set-cookie', cookie(token, cookieDays * 24 * 3600))
+    setCookie(request, response, token, cookieDays)
     response.status(201).json({ name })
   })
 
   router.post('/first-run', brake, async (request, response) => {
     const { siteName, timeZone, currency, name, displayName, pin } = checked<FirstRun>(firstRunSchema, request.body)
+    const easy = easyPin(pin, [name, displayName])
+    if (easy) throw badInput('pin', easy)
     const [there] = await database.db.select({ id: site.id }).from(site).limit(1)
     if (there)
       throw new Refusal(409, 'site-open', 'This workshop is already open. Sign in, or ask its lead to admit you.')
@@ -128,7 +147,7 @@ export function peopleRoutes(services: Services): Router {
     }
     await setPin(database.db, personId, pin)
     const token = await sessions.signIn({ name, pin })
-    response.setHeader('set-cookie', cookie(token, cookieDays * 24 * 3600))
+    setCookie(request, response, token, cookieDays)
     response.status(201).json({ siteId, personId })
   })
 

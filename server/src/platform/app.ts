@@ -1,5 +1,6 @@
+import { randomUUID } from 'node:crypto'
 import compression from 'compression'
-import express, { type ErrorRequestHandler, type Express, type RequestHandler } from 'express'
+import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
 import { pinoHttp } from 'pino-http'
@@ -26,10 +27,18 @@ import { Refusal } from './refusal.ts'
 import { faultRoutes } from '../faults/routes.ts'
 import { labelRoutes } from '../faults/labelRoutes.ts'
 import { presenceRoutes } from '../people/presence.ts'
-import { requires, type Services } from './services.ts'
+import { isLost, lossInWords } from './loss.ts'
+import { requires, whoIs, type Services } from './services.ts'
+
+/** As Express takes it: how many proxies, or their addresses. */
+export type TrustProxy = boolean | number | string
 
 export interface AppOptions {
   logger: Logger
+  /** Proxies in front that may say where a request came from: Express's `trust proxy`; none unless said. */
+  trustProxy?: TrustProxy
+  /** With this token the figures may be read from other machines; without, by this machine alone. */
+  metricsToken?: string
   /** Folder of the built web application; null when only the interface for programs is served. */
   webFolder: string | null
   /** Adds a route that only parses and answers, as the yardstick of the bench. */
@@ -37,11 +46,29 @@ export interface AppOptions {
 }
 
 /** The whole HTTP side of one server process. */
-export function createApp(services: Services, { logger, webFolder, echo = false }: AppOptions): Express {
+export function createApp(services: Services, options: AppOptions): Express {
+  const { logger, webFolder, echo = false, trustProxy = false, metricsToken } = options
   const app = express()
   app.disable('x-powered-by')
   app.disable('etag')
-  app.use(pinoHttp({ logger, autoLogging: false, customLogLevel: () => 'debug' }))
+  app.set('trust proxy', trustProxy)
+  app.use(
+    pinoHttp({
+      logger,
+      autoLogging: false,
+      genReqId: () => randomUUID(),
+      // Headers hold cookies and tokens, queries may hold what somebody typed: neither belongs in a log.
+      serializers: {
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, path: pathOf(url) }),
+        res: ({ statusCode }: { statusCode: number }) => ({ status: statusCode }),
+      },
+      wrapSerializers: true,
+    }),
+  )
+  app.use((request, response, next) => {
+    response.setHeader('x-request-id', String(request.id))
+    next()
+  })
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -64,12 +91,13 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
       strictTransportSecurity: false, // served on loopback over plain HTTP; a proxy in front adds its own
     }),
   )
-  const metrics = openMetrics(services)
+  const metrics = openMetrics(services, metricsToken)
   app.use(metrics.measure)
   // A photo comes as it is; everything else is JSON of at most 1 MB.
   const json = express.json({ limit: '1mb' })
+  app.use('/api', privately)
   app.use('/api', (request, response, next) =>
-    request.path === '/attachments' ? next() : json(request, response, next),
+    request.path === '/attachments' ? next() : hurry(request, response, () => json(request, response, next)),
   )
   if (echo) app.post('/api/bench-echo', (request, response) => void response.status(201).json(request.body))
   app.use('/api', sameOrigin)
@@ -96,14 +124,16 @@ export function createApp(services: Services, { logger, webFolder, echo = false 
   api.use(storesRoutes(services))
   api.use(attachmentRoutes(services))
   api.get('/live', requires(services, 'read'), (request, response) => {
-    services.live.join(response, request.headers['last-event-id'] !== undefined)
+    if (request.method === 'HEAD') return void response.type('text/event-stream').end()
+    services.live.join(response, {
+      missed: request.headers['last-event-id'] !== undefined,
+      isStillIn: async () => (await whoIs(services, request)) !== null,
+    })
   })
   api.get('/health', async (_request, response) => {
-    const healthy = await services.database.pool.query('SELECT 1').then(
-      () => true,
-      () => false,
-    )
-    response.status(healthy ? 200 : 503).json({ healthy })
+    const problem = await whatIsWrong(services.database.pool)
+    if (problem) return void response.status(503).json({ healthy: false, problem })
+    response.json({ healthy: true })
   })
   api.get('/openapi.json', (_request, response) => void response.json(openApi()))
   api.get('/docs', (_request, response) => void response.type('html').send(openApiPage()))
@@ -149,7 +179,7 @@ function hostOf(origin: string): string | null {
   }
 }
 
-function openMetrics({ live }: Services) {
+function openMetrics({ live }: Services, token?: string) {
   const registry = new Registry()
   collectDefaultMetrics({ register: registry })
   const seconds = new Histogram({
@@ -167,27 +197,84 @@ function openMetrics({ live }: Services) {
     })
     next()
   }
-  const show: RequestHandler = async (_request, response) => {
+  const show: RequestHandler = async (request, response) => {
+    const bearer = /^Bearer (\S+)$/.exec(request.headers.authorization ?? '')?.[1]
+    if (token ? bearer !== token : !isThisMachine(request))
+      throw new Refusal(
+        403,
+        'no-right',
+        'These figures are for this machine itself. Set METRICS_TOKEN and send it as a bearer token to read them from elsewhere.',
+      )
     response.type('text/plain').send(`${await registry.metrics()}\n# open pages: ${live.openPages}\n`)
   }
   return { measure, show }
 }
 
+/** What the answers hold is for whoever asked, and for no cache on the way. */
+const privately: RequestHandler = (_request, response, next) => {
+  response.setHeader('cache-control', 'private, no-store')
+  next()
+}
+
+/** A body of at most 1 MB that has not come by then will not come. */
+const bodyPatienceMs = 20_000
+const hurry: RequestHandler = (request, response, next) => {
+  if (!request.is('application/json')) return next()
+  const timer = setTimeout(() => {
+    if (request.complete || response.headersSent) return
+    response.setHeader('connection', 'close')
+    response.status(408).json(new Refusal(408, 'too-slow', 'The request did not arrive in time. Send it again.').body)
+    request.destroy()
+  }, bodyPatienceMs)
+  request.once('end', () => clearTimeout(timer))
+  request.once('close', () => clearTimeout(timer))
+  next()
+}
+
+/** Whether a request comes from this machine, and not through a proxy that we do not trust to say from where. */
+function isThisMachine(request: Request): boolean {
+  const forwarded = request.headers['x-forwarded-for'] !== undefined && !request.app.get('trust proxy')
+  return !forwarded && /^(::1|(::ffff:)?127\.)/.test(request.ip ?? '')
+}
+
+/** In one sentence for whoever watches; null when all is well. */
+async function whatIsWrong(pool: Services['database']['pool']): Promise<string | null> {
+  try {
+    // Written, not only read: a full disk lets everything be read.
+    await pool.query(`SELECT pg_logical_emit_message(true, 'diatribon', 'health')`)
+    return null
+  } catch (error) {
+    return lossInWords(error)
+  }
+}
+
+const pathOf = (url: string) => url.split('?', 1)[0]!
+
 const errors: ErrorRequestHandler = (error: unknown, request, response, next) => {
-  if (response.headersSent) return next(error)
+  if (response.headersSent) {
+    request.log.error({ err: error, path: pathOf(request.originalUrl) }, 'request failed when its answer had begun')
+    return next(error)
+  }
   // What the sender has not finished sending cannot be followed by another request on the same line.
   if (!request.complete) response.setHeader('connection', 'close')
   const refusal = refusalFor(error)
   if (refusal) {
-    if (refusal.status === 429) response.setHeader('retry-after', /\d+/.exec(refusal.message)?.[0] ?? '60')
+    if (refusal.retryAfterSeconds) response.setHeader('retry-after', String(refusal.retryAfterSeconds))
     response.status(refusal.status).json(refusal.body)
     return
   }
-  request.log.error({ error, method: request.method, url: request.url }, 'request failed')
-  response.status(500).json({
+  request.log.error({ err: error, method: request.method, path: pathOf(request.originalUrl) }, 'request failed')
+  const wrote = request.method !== 'GET' && request.method !== 'HEAD'
+  const lost = isLost(error)
+  response.status(lost ? 503 : 500).json({
     error: {
       code: 'failed',
-      message: 'Something went wrong on the server; nothing was changed. Try again, and tell the lead if it stays.',
+      message:
+        (lost ? lossInWords(error) : 'Something went wrong on the server.') +
+        (wrote
+          ? ' It is not known yet whether this was recorded: send it again, it is recorded only once.'
+          : ' Try again, and tell the lead if it stays.') +
+        ` (Request ${String(request.id).slice(0, 8)})`,
     },
   })
 }

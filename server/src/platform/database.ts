@@ -16,16 +16,22 @@ export interface Patience {
   idleInTransactionMs: number
 }
 
-/**
- * For what answers requests: a process that stands still in the middle of a transaction loses it within a second, so that
- * it holds nobody up; its keys see to it that a second try records nothing twice.
- */
-const forRequests: Patience = { lockMs: 10_000, statementMs: 60_000, idleInTransactionMs: 900 }
+const forRequests: Patience = { lockMs: 10_000, statementMs: 60_000, idleInTransactionMs: 30_000 }
 /** For commands and threads that work through a whole book. */
 export const forLongWork: Patience = { lockMs: 0, statementMs: 0, idleInTransactionMs: 0 }
+/** A process that stands still while it holds what everybody needs loses it within a second. */
+const hurriedMs = 900
 
-/** A pool over one database. Connections that the server side drops are replaced at the next query. */
-export function openDatabase(url: string, max = 10, patience: Patience = forRequests): Database {
+/**
+ * A pool over one database. Connections that the server side drops are replaced at the next query.
+ * @param onLoss is told of each that was lost
+ */
+export function openDatabase(
+  url: string,
+  max = 10,
+  patience: Patience = forRequests,
+  onLoss: (error: Error) => void = () => undefined,
+): Database {
   const { lockMs, statementMs, idleInTransactionMs } = patience
   const pool = new pg.Pool({
     connectionString: url,
@@ -33,10 +39,10 @@ export function openDatabase(url: string, max = 10, patience: Patience = forRequ
     connectionTimeoutMillis: 15_000,
     options: `-c lock_timeout=${lockMs} -c statement_timeout=${statementMs} -c idle_in_transaction_session_timeout=${idleInTransactionMs}`,
   })
-  pool.on('error', () => undefined) // an idle connection was lost; the pool has already let it go
+  pool.on('error', onLoss) // an idle connection was lost; the pool has already let it go
   // One that is lost between two queries of a transaction tells it as an event, which would end the process; the next
   // query fails by itself.
-  pool.on('connect', (client) => client.on('error', () => undefined))
+  pool.on('connect', (client) => client.on('error', onLoss))
   return { url, pool, db: drizzle({ client: pool }) }
 }
 
@@ -48,12 +54,19 @@ function drizzleOf(client: pg.PoolClient): Db {
   return db
 }
 
-/** Work in one transaction on one connection: commit when it returns, roll back when it throws. */
-export async function transaction<T>(pool: pg.Pool, work: (client: pg.PoolClient, db: Db) => Promise<T>): Promise<T> {
+/**
+ * Work in one transaction on one connection: commit when it returns, roll back when it throws.
+ * @param hurried for what holds locks that others wait for: the database ends it when this process stands still
+ */
+export async function transaction<T>(
+  pool: pg.Pool,
+  work: (client: pg.PoolClient, db: Db) => Promise<T>,
+  hurried = false,
+): Promise<T> {
   const client = await pool.connect()
   let broken: Error | undefined
   try {
-    await client.query('BEGIN')
+    await client.query(hurried ? `BEGIN; SET LOCAL idle_in_transaction_session_timeout = ${hurriedMs}` : 'BEGIN')
     const result = await work(client, drizzleOf(client))
     await client.query('COMMIT')
     return result

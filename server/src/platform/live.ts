@@ -13,7 +13,7 @@ const mostPrintersNamed = 100
 
 /** Carries what commits touched from any server process to every open page. */
 export class Live {
-  private readonly pages = new Set<Response>()
+  private readonly pages = new Map<Response, () => Promise<boolean>>()
   private readonly heartbeat: NodeJS.Timeout
   private pending: Touched | null = null
   private listener: pg.Client | null = null
@@ -22,9 +22,9 @@ export class Live {
   constructor(
     private readonly url: string,
     private readonly pool: pg.Pool,
-    private readonly onNotice: (notice: LiveNotice) => void = () => undefined,
+    private readonly onProblem: (error: unknown) => void,
   ) {
-    this.heartbeat = setInterval(() => this.send('event: beat\ndata: 1\n\n'), heartbeatMs)
+    this.heartbeat = setInterval(() => void this.beat(), heartbeatMs)
     this.heartbeat.unref()
   }
 
@@ -33,10 +33,9 @@ export class Live {
     const client = new pg.Client({ connectionString: this.url })
     client.on('notification', ({ payload }) => {
       const notice = JSON.parse(payload!) as LiveNotice
-      this.onNotice(notice)
       this.send(`id: ${notice.seq}\ndata: ${payload}\n\n`)
     })
-    client.on('error', () => undefined) // 'end' follows
+    client.on('error', this.onProblem) // 'end' follows
     client.on('end', () => {
       if (this.closed) return
       setTimeout(() => {
@@ -46,8 +45,9 @@ export class Live {
     try {
       await client.connect()
       await client.query(`LISTEN ${channel}`)
-    } catch {
-      await client.end().catch(() => undefined)
+    } catch (error) {
+      this.onProblem(error)
+      await client.end().catch(this.onProblem)
       return
     }
     // Notices sent while nobody listened are lost: let every page fetch anew.
@@ -81,18 +81,22 @@ export class Live {
       seq,
     }
     // A lost notice is not a lost entry: pages fetch anew when their stream comes back.
-    await this.pool.query('SELECT pg_notify($1, $2)', [channel, JSON.stringify(notice)]).catch(() => undefined)
+    await this.pool.query('SELECT pg_notify($1, $2)', [channel, JSON.stringify(notice)]).catch(this.onProblem)
   }
 
-  /** Adds a page to those that are told. `missed`: it was away and must fetch anew. */
-  join(response: Response, missed: boolean): void {
+  /**
+   * Adds a page to those that are told.
+   * @param missed it was away and must fetch anew
+   * @param isStillIn asked now and then: whoever was locked out is told no more
+   */
+  join(response: Response, { missed, isStillIn }: { missed: boolean; isStillIn: () => Promise<boolean> }): void {
     response.writeHead(200, {
       'content-type': 'text/event-stream',
       'cache-control': 'no-cache, no-transform', // compression would hold events back
       'x-accel-buffering': 'no',
     })
     response.write(`retry: 1000\n\n${missed ? `data: ${JSON.stringify(everything(0))}\n\n` : ': welcome\n\n'}`)
-    this.pages.add(response)
+    this.pages.set(response, isStillIn)
     response.on('close', () => this.pages.delete(response))
   }
 
@@ -103,12 +107,22 @@ export class Live {
   async close(): Promise<void> {
     this.closed = true
     clearInterval(this.heartbeat)
-    for (const page of this.pages) page.end()
-    await this.listener?.end().catch(() => undefined)
+    for (const page of this.pages.keys()) page.end()
+    await this.listener?.end().catch(this.onProblem)
+  }
+
+  private async beat(): Promise<void> {
+    this.send('event: beat\ndata: 1\n\n')
+    await Promise.all(
+      [...this.pages].map(async ([page, isStillIn]) => {
+        // A database that is away for a moment signs nobody out.
+        if (!(await isStillIn().catch((error: unknown) => (this.onProblem(error), true)))) page.end()
+      }),
+    )
   }
 
   private send(text: string): void {
-    for (const page of this.pages) page.write(text)
+    for (const page of this.pages.keys()) page.write(text)
   }
 }
 

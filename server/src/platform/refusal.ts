@@ -9,6 +9,8 @@ export class Refusal extends Error {
     readonly code: string,
     message: string,
     readonly fields?: Record<string, string>,
+    /** When it may be tried again. */
+    readonly retryAfterSeconds?: number,
   ) {
     super(message)
     this.name = 'Refusal'

@@ -28,13 +28,21 @@ const signedInBy = new WeakMap<Request, SignedIn>()
 
 export const cookieName = 'diatribon_session'
 
+/** Who a request comes from, by its device token or its session; null when neither is good. */
+export async function whoIs({ sessions }: Pick<Services, 'sessions'>, request: Request): Promise<SignedIn | null> {
+  const bearer = bearerOf(request)
+  if (bearer) return sessions.device(bearer)
+  const token = sessionToken(request)
+  return token ? sessions.lookUp(token) : null
+}
+
+const bearerOf = (request: Request) => /^Bearer (\S+)$/.exec(request.headers.authorization ?? '')?.[1]
+
 /** Lets a request pass when it comes from a signed-in person who has the right. */
-export function requires({ sessions }: Services, right: Right): RequestHandler {
+export function requires(services: Services, right: Right): RequestHandler {
   return async (request, _response, next) => {
-    const bearer = /^Bearer (\S+)$/.exec(request.headers.authorization ?? '')?.[1]
-    const token = bearer ? undefined : sessionToken(request)
-    const signedIn = bearer ? await sessions.device(bearer) : token ? await sessions.lookUp(token) : null
-    if (!signedIn && bearer)
+    const signedIn = await whoIs(services, request)
+    if (!signedIn && bearerOf(request))
       throw new Refusal(
         401,
         'not-signed-in',

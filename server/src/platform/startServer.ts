@@ -1,13 +1,14 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
-import { pino } from 'pino'
+import type { DestinationStream } from 'pino'
 import { openDoor } from '../actions/door.ts'
 import { openKeeper } from '../logbook/keepUp.ts'
 import { openJudgements } from '../lives/judgements.ts'
 import { openSessions } from '../people/sessions.ts'
-import { createApp } from './app.ts'
+import { createApp, type TrustProxy } from './app.ts'
 import type { Clock } from './clock.ts'
 import { openDatabase } from './database.ts'
+import { openLogger } from './logger.ts'
 import { Live } from './live.ts'
 import { StartProblem } from './migrate.ts'
 import type { Services } from './services.ts'
@@ -22,6 +23,10 @@ export interface ServerOptions {
   demo: Services['demo']
   echo?: boolean
   logLevel?: string
+  trustProxy?: TrustProxy
+  metricsToken?: string
+  /** Where the log goes; the standard error stream unless said. */
+  logTo?: DestinationStream
 }
 
 export interface RunningServer {
@@ -32,13 +37,32 @@ export interface RunningServer {
 
 /** Starts one server process over a migrated database. */
 export async function startServer(options: ServerOptions): Promise<RunningServer> {
-  const { databaseUrl, clock, host = '127.0.0.1', port, webFolder, demo, echo, logLevel = 'warn' } = options
-  const database = openDatabase(databaseUrl)
-  const logger = pino({ level: logLevel }, pino.destination(2))
+  const {
+    databaseUrl,
+    clock,
+    host = '127.0.0.1',
+    port,
+    webFolder,
+    demo,
+    echo,
+    logLevel = 'warn',
+    trustProxy,
+    metricsToken,
+    logTo,
+  } = options
+  const logger = openLogger(logLevel, logTo)
+  const database = openDatabase(databaseUrl, undefined, undefined, (err) =>
+    logger.warn({ err }, 'a database connection was lost'),
+  )
   const keeper = openKeeper(database.pool, (err) => logger.error({ err }, 'the chain of the book could not be kept up'))
-  const live = new Live(databaseUrl, database.pool)
+  const live = new Live(databaseUrl, database.pool, (err) => logger.warn({ err }, 'the live stream lost its line'))
   await live.listen()
-  const judgements = openJudgements(database.db, clock, () => live.announceAreas(['lives', 'plan', 'printers']))
+  const judgements = openJudgements(
+    database.db,
+    clock,
+    () => live.announceAreas(['lives', 'plan', 'printers']),
+    (err) => logger.error({ err }, 'judgements could not be brought up to date'),
+  )
   const services: Services = {
     database,
     clock,
@@ -58,7 +82,10 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     demo,
   }
   keeper.later()
-  const server = createServer(createApp(services, { logger, webFolder, echo }))
+  const server = createServer(createApp(services, { logger, webFolder, echo, trustProxy, metricsToken }))
+  // A sender that dawdles must not hold a connection for ever: the whole of a request, photos and job files among them.
+  server.headersTimeout = 15_000
+  server.requestTimeout = 180_000
   await listen(server, host, port)
   return {
     url: `http://${host}:${(server.address() as AddressInfo).port}`,

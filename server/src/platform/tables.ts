@@ -136,8 +136,14 @@ export const credential = pgTable('credential', {
     .primaryKey()
     .references(() => person.id),
   pinHash: text('pin_hash').notNull(),
-  wrongPins: integer('wrong_pins').notNull().default(0),
+})
+
+/** Tries at a name's PIN since the last right one, whether anybody has that name or not. */
+export const signInBrake = pgTable('sign_in_brake', {
+  nameHash: text('name_hash').primaryKey(),
+  tries: integer('tries').notNull(),
   blockedUntil: moment('blocked_until'),
+  lastAt: moment('last_at').notNull(),
 })
 
 export const session = pgTable(

@@ -1,6 +1,8 @@
 import { Router } from 'express'
+import { lastYear } from '@diatribon/contract'
 import { counts } from '../hours/counts.ts'
 import { forecastPage } from '../plan/forecastPage.ts'
+import { momentIn } from '../platform/moments.ts'
 import { badInput } from '../platform/refusal.ts'
 import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
 import { asBuilt, momentOf } from './asBuilt.ts'
@@ -19,14 +21,14 @@ export function printerRoutes(services: Services): Router {
   router.get('/printers/:id/as-built', requires(services, 'read'), async (request, response) => {
     const { at } = request.query
     const id = idFrom(request, 'printer')
-    const moment = at === undefined ? await momentOf(database.db, id, clock()) : new Date(String(at))
-    if (Number.isNaN(moment.getTime())) throw badInput('at', 'at must be a moment such as 2026-03-01T14:30:00Z')
+    const moment = at === undefined ? await momentOf(database.db, id, clock()) : momentIn(at, 'at')
     response.json(await asBuilt(database.db, id, moment))
   })
   router.get('/printers/:id/counts', requires(services, 'read'), async (request, response) => {
     const { before } = request.query
     const found = before === undefined ? null : /^(\d{1,15})\.(\d{1,15})$/.exec(String(before))
-    if (before !== undefined && !found) throw badInput('before', 'before must be taken from the page before')
+    if (before !== undefined && !(found && Number(found[1]) < Date.UTC(lastYear + 1, 0)))
+      throw badInput('before', 'before must be taken from the page before')
     const after = found && { at: new Date(Number(found[1])), seq: Number(found[2]) }
     response.json(await counts(database.db, idFrom(request, 'printer'), after, clock()))
   })
