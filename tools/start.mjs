@@ -2,6 +2,7 @@ import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { clusterFolder, homeFolder, root } from './setup/folders.mjs'
 import { portIsFree, startCluster } from './setup/cluster.mjs'
+import { watchCluster } from './setup/watchCluster.mjs'
 import { takeLock } from './setup/lock.mjs'
 import { requireNodeModules } from './setup/nodeModules.mjs'
 import { runCommand, SetupProblem } from './setup/say.mjs'
@@ -23,6 +24,7 @@ runCommand(async () => {
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   let cluster = null
+  let first = null
   try {
     const port = await choosePort()
     const ownDatabase = !process.env.DATABASE_URL
@@ -32,7 +34,7 @@ runCommand(async () => {
     await buildServer()
     await buildWeb()
     if (stopping) return 0
-    if (ownDatabase) cluster = await startCluster(bin, clusterFolder(home, 'database'))
+    if (ownDatabase) cluster = watchCluster((first = await startCluster(bin, clusterFolder(home, 'database'))))
     if (stopping) return 0
     server = spawn(process.execPath, ['--enable-source-maps', join(distFolder, 'serve.js')], {
       cwd: root,
@@ -42,12 +44,21 @@ runCommand(async () => {
       env: {
         ...process.env,
         NODE_ENV: 'production',
-        DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
+        DATABASE_URL: process.env.DATABASE_URL ?? first.url,
         PORT: String(port),
         DIATRIBON_ROOT: root,
       },
     })
-    const code = await new Promise((done) => server.once('exit', (code) => done(code)))
+    const ended = new Promise((done) => server.once('exit', (code) => done(code)))
+    // A database that cannot be brought back ends the whole, with its last lines.
+    const given = cluster?.failed.catch((error) => {
+      server.kill('SIGTERM')
+      return ended.then(() => {
+        throw error
+      })
+    })
+    const code = await (given ? Promise.race([ended, given.then(() => ended)]) : ended)
+    if (!stopping) await Promise.race([given, new Promise((done) => setTimeout(done, 100))])
     return stopping ? 0 : (code ?? 1)
   } finally {
     await cluster?.stop()

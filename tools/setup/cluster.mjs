@@ -1,6 +1,16 @@
 import { spawn, spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
-import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import {
+  chmodSync,
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from 'node:fs'
 import { createServer, connect } from 'node:net'
 import { dirname, join } from 'node:path'
 import { isRoot } from './folders.mjs'
@@ -11,21 +21,25 @@ const user = 'diatribon'
 
 /**
  * A private PostgreSQL cluster on loopback: made when missing, started on a free port.
- * @returns url of its database, adminUrl for making others, and stop()
+ * @param settings of PostgreSQL, beside the usual ones
+ * @returns url of its database, when it has ended with its last words, restart() and stop()
  */
 export async function startCluster(bin, data, settings = {}) {
   const as = owner()
+  await stopLeftover(data)
   create(bin, data, as)
-  stopLeftover(data)
   for (let attempt = 0; ; attempt++) {
     const port = await freePort()
     try {
       return await start(bin, data, port, as, settings)
     } catch (error) {
-      if (attempt === 2) throw error // another program may have taken the port meanwhile: twice more
+      if (attempt === 2 || isFull(error.message)) throw error // another program may have taken the port: twice more
     }
   }
 }
+
+/** Whether PostgreSQL's words say that there is no room left. */
+export const isFull = (words) => /No space left on device|ENOSPC|Disk quota exceeded/.test(words)
 
 /** PostgreSQL does not run as root: then it runs as Debian's user postgres. */
 function owner() {
@@ -35,11 +49,33 @@ function owner() {
   return { uid: Number(uid), gid: Number(gid) }
 }
 
+/** Written into the folder when everything about it is done. */
+const markOf = (data) => join(data, 'diatribon-cluster')
+
+/**
+ * Sees to it that the folder holds a cluster with a known password. A folder that holds one is never deleted, whatever is
+ * missing beside it; what a set-up that was cut short has left is moved aside, and that is said.
+ */
 function create(bin, data, as) {
-  if (existsSync(join(data, 'PG_VERSION')) && existsSync(passwordFile(data))) return
-  rmSync(data, { recursive: true, force: true }) // left over from a set-up that was cut short
+  const isCluster = existsSync(join(data, 'PG_VERSION'))
+  if (isCluster && existsSync(passwordFile(data)) && existsSync(join(data, 'global', 'pg_control'))) {
+    if (!existsSync(markOf(data))) writeFileSync(markOf(data), '1\n') // made before there were marks
+    return
+  }
+  if (isCluster && giveNewPassword(bin, data, as)) {
+    console.log(
+      `The password of the database in ${data} was missing; it has a new one. Nothing of its data was touched.`,
+    )
+    writeFileSync(markOf(data), '1\n')
+    return
+  }
+  if (existsSync(data) && readdirSync(data).length > 0) {
+    const aside = `${data}.half-made-${new Date().toISOString().replace(/[:.]/g, '-')}`
+    renameSync(data, aside)
+    console.log(`${data} held a database that was never finished; it was moved to ${aside}, and a new one is made.`)
+  }
   mkdirSync(dirname(data), { recursive: true })
-  mkdirSync(data, { mode: 0o700 })
+  mkdirSync(data, { mode: 0o700, recursive: true })
   if (as.uid !== undefined) chownSync(data, as.uid, as.gid)
   const password = randomBytes(24).toString('base64url')
   const pwFile = `${data}.pw`
@@ -65,25 +101,69 @@ function create(bin, data, as) {
   )
   rmSync(pwFile)
   if (made.status !== 0)
-    throw new SetupProblem(`The database folder ${data} cannot be made: ${made.stderr.trim().split('\n').pop()}`)
+    throw new SetupProblem(
+      isFull(made.stderr)
+        ? `The database folder ${data} cannot be made: the disk is full.`
+        : `The database folder ${data} cannot be made: ${made.stderr.trim().split('\n').pop()}`,
+    )
+  keepPassword(data, password)
+  writeFileSync(markOf(data), '1\n')
+}
+
+function keepPassword(data, password) {
   writeFileSync(passwordFile(data), password, { mode: 0o600 })
   chmodSync(passwordFile(data), 0o600)
 }
 
+/** Sets a new password in the stopped cluster, past the door. @returns whether it is a whole cluster, so that this can be done */
+function giveNewPassword(bin, data, as) {
+  const password = randomBytes(24).toString('base64url')
+  const done = spawnSync(join(bin, 'postgres'), ['--single', '-D', data, 'postgres'], {
+    ...as,
+    cwd: '/',
+    input: `ALTER ROLE ${user} PASSWORD '${password}';\n`,
+    encoding: 'utf8',
+  })
+  if (done.status !== 0 || /\b(ERROR|FATAL|PANIC):/.test(`${done.stdout}${done.stderr}`)) {
+    if (existsSync(markOf(data)) || isFull(done.stderr))
+      throw new SetupProblem(
+        `The database in ${data} has lost its password file, and a new password cannot be set: ${lastLine(done.stderr)} Nothing was touched.`,
+      )
+    return false
+  }
+  keepPassword(data, password)
+  return true
+}
+
+const lastLine = (text) => text.trim().split('\n').pop()
+
 const passwordFile = (data) => `${data}.password`
 
-/** A start that was killed leaves its server running; it is stopped the gentle way before a new one starts. */
-function stopLeftover(data) {
+/** A start that was killed leaves its server running; it is stopped before a new one starts, as gently as it lets itself. */
+async function stopLeftover(data) {
   const pid = postmasterPid(data)
   if (pid === null || !isPostgresOf(pid, data)) return
-  process.kill(pid, 'SIGINT')
-  const until = Date.now() + patienceMs
-  while (isPostgresOf(pid, data)) {
-    if (Date.now() > until)
-      throw new SetupProblem(`The database of an earlier start (process ${pid}) does not stop; stop it by hand.`)
-    Atomics.wait(new Int32Array(new SharedArrayBuffer(4)), 0, 0, 50)
+  // Fast, then at once, then by force: what was acknowledged is on the disk each time.
+  for (const [signal, ms] of [
+    ['SIGINT', patienceMs / 2],
+    ['SIGQUIT', patienceMs / 4],
+    ['SIGKILL', patienceMs / 4],
+  ]) {
+    kill(pid, signal)
+    for (const until = Date.now() + ms; Date.now() < until; await pause(50)) if (!isPostgresOf(pid, data)) return
+  }
+  throw new SetupProblem(`The database of an earlier start (process ${pid}) does not stop; stop it by hand.`)
+}
+
+function kill(pid, signal) {
+  try {
+    process.kill(pid, signal)
+  } catch (error) {
+    if (error.code !== 'ESRCH') throw error
   }
 }
+
+const pause = (ms) => new Promise((done) => setTimeout(done, ms))
 
 function postmasterPid(data) {
   const file = join(data, 'postmaster.pid')
@@ -107,7 +187,13 @@ export function runningClusterUrl(data) {
   return `${baseUrl(data, port)}/postgres`
 }
 
-const baseUrl = (data, port) => `postgres://${user}:${readFileSync(passwordFile(data), 'utf8')}@127.0.0.1:${port}`
+function baseUrl(data, port) {
+  if (!existsSync(passwordFile(data)))
+    throw new SetupProblem(
+      `The file ${passwordFile(data)} is missing. Stop Diatribon and start it again: it gives the database a new password and touches nothing else.`,
+    )
+  return `postgres://${user}:${readFileSync(passwordFile(data), 'utf8')}@127.0.0.1:${port}`
+}
 
 async function start(bin, data, port, as, settings) {
   const options = {
@@ -118,7 +204,7 @@ async function start(bin, data, port, as, settings) {
     ...settings,
   }
   const args = ['-D', data, ...Object.entries(options).flatMap(([name, value]) => ['-c', `${name}=${value}`])]
-  const errors = []
+  const words = []
   // Its own process group: Ctrl-C in the terminal reaches the start command alone, which then stops things in order.
   const server = spawn(join(bin, 'postgres'), args, {
     ...as,
@@ -127,21 +213,38 @@ async function start(bin, data, port, as, settings) {
     stdio: ['ignore', 'ignore', 'pipe'],
   })
   server.stderr.on('data', (text) => {
-    errors.push(String(text))
-    if (errors.length > 20) errors.shift()
+    words.push(...String(text).split('\n').filter(Boolean))
+    words.splice(0, words.length - 20)
   })
-  const ended = new Promise((done) => server.once('exit', done))
+  const ended = new Promise((done) => server.once('exit', done)).then(() => words)
+  let problem = null
   await Promise.race([
-    untilReady(port),
-    ended.then(() => {
-      throw new SetupProblem(`The database in ${data} does not start: ${errors.join('').trim().split('\n').pop()}`)
-    }),
+    untilReady(port).catch((error) => (problem = error)),
+    ended.then(
+      () => (problem = new SetupProblem(`The database in ${data} does not start: ${words.slice(-3).join(' ')}`)),
+    ),
   ])
+  if (problem) {
+    server.kill('SIGKILL')
+    throw problem
+  }
   return {
     port,
     url: `${baseUrl(data, port)}/postgres`,
+    /** Its last lines, once it has ended. */
+    ended,
+    answers: () => answersStartup(port),
+    /** The same cluster at the same address, after it has ended or stands still. */
+    async restart() {
+      await stopLeftover(data)
+      server.kill('SIGKILL')
+      await ended
+      return start(bin, data, port, as, settings)
+    },
     async stop() {
       if (server.exitCode === null && server.signalCode === null) server.kill('SIGINT')
+      const gone = await Promise.race([ended, pause(patienceMs / 2)])
+      if (!gone) await stopLeftover(data)
       await ended
     },
   }

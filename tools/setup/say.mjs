@@ -6,7 +6,13 @@ export async function runCommand(main) {
   try {
     process.exitCode = (await main()) ?? 0
   } catch (error) {
-    console.error(error instanceof SetupProblem ? error.message : error)
+    console.error(
+      error instanceof SetupProblem
+        ? error.message
+        : error.code === 'ENOSPC'
+          ? `The disk is full: ${error.path ?? 'a file'} cannot be written. Make space and try again.`
+          : error,
+    )
     process.exitCode = 1
   }
 }

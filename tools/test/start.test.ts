@@ -1,6 +1,6 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
@@ -116,6 +116,69 @@ it('starts again after it was killed, with nothing lost', async () => {
   expect(await (await fetch(`${await again.ready()}/api/welcome`)).json()).toMatchObject({ siteName: 'Shed' })
   again.child.kill('SIGINT')
   expect(await again.ended).toBe(0)
+})
+
+/** Opens a workshop of that name. */
+async function open(url: string, siteName: string): Promise<void> {
+  const opened = await fetch(`${url}/api/first-run`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ siteName, timeZone: 'UTC', currency: 'EUR', name: 'a', displayName: 'Ada', pin: '1235' }),
+  })
+  expect(opened.status).toBe(201)
+}
+const nameAt = async (url: string) =>
+  ((await (await fetch(`${url}/api/welcome`)).json()) as { siteName: string | null }).siteName
+
+describe('the database folder', () => {
+  it('keeps everything when its password file is lost', async () => {
+    const home = newHome()
+    const first = start({ DIATRIBON_HOME: home })
+    await open(await first.ready(), 'Kept shed')
+    first.child.kill('SIGTERM')
+    await first.ended
+    rmSync(`${clusterOf(home)}.password`)
+    const again = start({ DIATRIBON_HOME: home })
+    expect(await nameAt(await again.ready())).toBe('Kept shed')
+    expect(again.lines.join('\n')).toContain('Nothing of its data was touched')
+    again.child.kill('SIGTERM')
+    expect(await again.ended).toBe(0)
+  })
+
+  it('is moved aside, never deleted, when its set-up was cut short', async () => {
+    const home = newHome()
+    const data = clusterOf(home)
+    mkdirSync(join(data, 'base'), { recursive: true })
+    writeFileSync(join(data, 'PG_VERSION'), '15\n')
+    writeFileSync(join(data, 'base', 'remembered'), 'x')
+    const first = start({ DIATRIBON_HOME: home })
+    expect(await nameAt(await first.ready())).toBeNull()
+    const aside = readdirSync(dirname(data)).filter((name) => name.includes('.half-made-'))
+    expect(aside).toHaveLength(1)
+    expect(readFileSync(join(dirname(data), aside[0]!, 'base', 'remembered'), 'utf8')).toBe('x')
+    expect(first.lines.join('\n')).toContain(aside[0])
+    first.child.kill('SIGTERM')
+    await first.ended
+  })
+
+  it.each([
+    ['dies', 'SIGKILL'],
+    ['stands still', 'SIGSTOP'],
+  ] as const)('is served again when its server %s', async (_how, signal) => {
+    const home = newHome()
+    const first = start({ DIATRIBON_HOME: home })
+    const url = await first.ready()
+    await open(url, 'Back shed')
+    const before = postmaster(home)
+    process.kill(before, signal)
+    const back = () => first.lines.some((line) => line === 'The database is back.')
+    while (!back()) await new Promise((done) => setTimeout(done, 100))
+    expect(postmaster(home)).not.toBe(before)
+    expect(await nameAt(url)).toBe('Back shed')
+    expect(await (await fetch(`${url}/api/health`)).json()).toEqual({ healthy: true })
+    first.child.kill('SIGTERM')
+    expect(await first.ended).toBe(0)
+  })
 })
 
 describe('what stops it, in one sentence and exit code 1', () => {

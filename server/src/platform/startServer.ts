@@ -1,5 +1,6 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { createHttpTerminator } from 'http-terminator'
 import type { DestinationStream } from 'pino'
 import { openDoor } from '../actions/door.ts'
 import { openKeeper } from '../logbook/keepUp.ts'
@@ -12,6 +13,9 @@ import { openLogger } from './logger.ts'
 import { Live } from './live.ts'
 import { StartProblem } from './migrate.ts'
 import type { Services } from './services.ts'
+
+/** What is under way when the server is told to stop has so long to finish. */
+const patienceMs = 10_000
 
 export interface ServerOptions {
   databaseUrl: string
@@ -87,13 +91,13 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   server.headersTimeout = 15_000
   server.requestTimeout = 180_000
   await listen(server, host, port)
+  const terminator = createHttpTerminator({ server, gracefulTerminationTimeout: patienceMs })
   return {
     url: `http://${host}:${(server.address() as AddressInfo).port}`,
     services,
     async close() {
-      await live.close()
-      server.closeAllConnections()
-      await new Promise((closed) => server.close(closed))
+      await live.close() // streams never end by themselves
+      await terminator.terminate()
       await keeper.close()
       await judgements.close()
       await database.pool.end()

@@ -1,0 +1,70 @@
+import { isFull } from './cluster.mjs'
+import { SetupProblem } from './say.mjs'
+
+const lookMs = 5_000
+/** So many looks without an answer, and it stands still. */
+const silentLooks = 4
+const fullPauseMs = 10_000
+/** So many ends in so much time, and something is wrong that a restart does not mend. */
+const mostEnds = 4
+const endsMs = 5 * 60_000
+
+const pause = (ms) => new Promise((done) => setTimeout(done, ms))
+
+/**
+ * Brings the database back when it has died or stands still. While the disk is full it says so and tries again, for as long
+ * as it takes.
+ * @param cluster as startCluster gives it
+ * @returns stop(), and failed: rejects when it cannot be brought back, with its last lines
+ */
+export function watchCluster(cluster) {
+  let stopping = false
+  let now = cluster
+  const failed = watch()
+  failed.catch(() => undefined) // whoever waits for it is told
+
+  async function watch() {
+    const ends = []
+    while (!stopping) {
+      const words = await untilGone(now)
+      if (stopping) return
+      let why = words.slice(-3).join(' ')
+      ends.push(Date.now())
+      if (ends.filter((at) => at > Date.now() - endsMs).length >= mostEnds && !isFull(why))
+        throw new SetupProblem(`The database ends again and again. Its last lines: ${why}`)
+      console.error(`The database ${words.length > 0 ? `has ended: ${why}` : 'does not answer'}; it is started again.`)
+      for (;;) {
+        if (stopping) return
+        try {
+          now = await now.restart()
+          console.error('The database is back.')
+          break
+        } catch (error) {
+          why = error.message
+          if (!isFull(why)) throw error
+          console.error(`The disk is full. The database is started again as soon as there is space. (${why})`)
+          await pause(fullPauseMs)
+        }
+      }
+    }
+  }
+
+  /** @returns its last lines when it has ended, none when it stands still */
+  async function untilGone(one) {
+    for (let silent = 0; silent < silentLooks;) {
+      const words = await Promise.race([one.ended, pause(lookMs).then(() => null)])
+      if (words) return words.length > 0 ? words : ['(it said nothing)']
+      if (stopping) return []
+      silent = (await one.answers()) ? 0 : silent + 1
+    }
+    return []
+  }
+
+  return {
+    failed,
+    async stop() {
+      stopping = true
+      await now.stop()
+    },
+  }
+}
