@@ -461,6 +461,7 @@ function samples({ ids }: Workshop): Record<ActionKindName, object> {
       dropped: false,
     },
     'change-person': { ...head('change-person'), personId: randomUUID(), displayName: 'x', role: 'member' },
+    'rescue-lead': { ...head('rescue-lead'), personId: randomUUID() },
     'lock-person': { ...head('lock-person'), personId: randomUUID(), locked: true, reason: 'x' },
     'leave-person': { ...head('leave-person'), personId: randomUUID() },
     'record-training': {

@@ -12,7 +12,7 @@ import { requirePostgres } from './systemPackages.mjs'
  */
 export async function bookCommand(what, usage) {
   const file = usage ? process.argv[2] : ''
-  if (file === undefined) throw new SetupProblem(`Say which file: ${usage}`)
+  if (file === undefined) throw new SetupProblem(`Say which: ${usage}`)
   const bin = process.env.DATABASE_URL ? null : requirePostgres()
   requireNodeModules()
   const { buildServer, distFolder } = await import('./build.mjs')
@@ -21,10 +21,14 @@ export async function bookCommand(what, usage) {
   const running = process.env.DATABASE_URL ?? runningClusterUrl(data)
   const cluster = running ? null : await startCluster(bin, data)
   try {
-    const { status } = spawnSync(process.execPath, [join(distFolder, 'book.js'), what, resolve(file)], {
-      stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, DATABASE_URL: running ?? cluster.url, DIATRIBON_ROOT: root },
-    })
+    const { status } = spawnSync(
+      process.execPath,
+      [join(distFolder, 'book.js'), what, what === 'rescue' ? file : resolve(file)],
+      {
+        stdio: ['ignore', 'inherit', 'inherit'],
+        env: { ...process.env, DATABASE_URL: running ?? cluster.url, DIATRIBON_ROOT: root },
+      },
+    )
     return status ?? 1
   } finally {
     await cluster?.stop()

@@ -64,6 +64,7 @@ import { setSymptom, type SetSymptom } from './setSymptom.ts'
 import { setCause, type SetCause } from './setCause.ts'
 import { setTest, type SetTest } from './setTest.ts'
 import { changePerson, type ChangePerson } from './changePerson.ts'
+import { rescueLead, type RescueLead } from './rescueLead.ts'
 import { lockPerson, type LockPerson } from './lockPerson.ts'
 import { leavePerson, type LeavePerson } from './leavePerson.ts'
 import { recordTraining, type RecordTraining } from './recordTraining.ts'
@@ -138,6 +139,7 @@ export interface Actions {
   'set-test': SetTest
   'change-person': ChangePerson
   'lock-person': LockPerson
+  'rescue-lead': RescueLead
   'leave-person': LeavePerson
   'record-training': RecordTraining
   'set-shifts': SetShifts
@@ -216,6 +218,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'set-test': setTest,
   'change-person': changePerson,
   'lock-person': lockPerson,
+  'rescue-lead': rescueLead,
   'leave-person': leavePerson,
   'record-training': recordTraining,
   'set-shifts': setShifts,

@@ -66,6 +66,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'set-test': 'Test set',
   'change-person': 'Person changed',
   'lock-person': 'Locked or let in',
+  'rescue-lead': 'Lead rescued',
   'leave-person': 'Left the staff',
   'record-training': 'Trained',
   'set-shifts': 'Shifts set',

@@ -43,6 +43,8 @@ export const rights = {
   'set up the site': ['lead'],
   'connect devices': ['lead'],
   'take the log out': ['lead'],
+  /** Nobody's who signs in: it takes the machine itself. */
+  'rescue a lead': [],
 } as const satisfies Record<string, readonly Role[]>
 
 export type Right = keyof typeof rights
@@ -53,7 +55,8 @@ export function mayDo(role: Role, right: Right): boolean {
 
 /** Roles that have a right, in words for a refusal: "technician or lead". */
 export function rolesWith(right: Right): string {
-  return rights[right].filter((role) => role !== 'device' && role !== 'visitor').join(' or ')
+  const who = (rights[right] as readonly Role[]).filter((role) => role !== 'device' && role !== 'visitor')
+  return who.length > 0 ? who.join(' or ') : 'the command on the server’s own machine'
 }
 
 /** Whether a role is at least as entitled as another. */

@@ -57,6 +57,7 @@ import { recordTestPrint } from './recordTestPrint.ts'
 import { settleReturn } from './settleReturn.ts'
 import { removeGuard, refitGuard } from './removeGuard.ts'
 import { setSymptom, setCause, setTest } from './setKnowledge.ts'
+import { rescueLead } from './rescueLead.ts'
 import { changePerson, lockPerson, leavePerson } from './changePerson.ts'
 import { recordTraining } from './recordTraining.ts'
 import { setShifts } from './setShifts.ts'
@@ -129,6 +130,7 @@ const kinds = {
   'set-test': setTest,
   'change-person': changePerson,
   'lock-person': lockPerson,
+  'rescue-lead': rescueLead,
   'leave-person': leavePerson,
   'record-training': recordTraining,
   'set-shifts': setShifts,

@@ -3,7 +3,7 @@ import type pg from 'pg'
 import { kindNames, type ActionKindName } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 import { transaction, type Db } from '../platform/database.ts'
-import { databaseCode } from '../platform/loss.ts'
+import { databaseCode, isLost } from '../platform/loss.ts'
 import { writeRows } from '../platform/rows.ts'
 import { fitting, logEntry, logSeal, logSearch } from '../platform/tables.ts'
 import { chainOf, headsOf, sealOf } from './chain.ts'
@@ -75,7 +75,8 @@ export async function keepUp(pool: pg.Pool): Promise<boolean> {
     },
     true,
   ).catch((error: unknown) => {
-    if (databaseCode(error) === lockNotAvailable) return null
+    // Not now: a long write is under way, or this process stood still and was put out.
+    if (databaseCode(error) === lockNotAvailable || isLost(error)) return null
     throw error
   })
   if (horizon === null) return false
@@ -90,6 +91,11 @@ export async function keepUp(pool: pg.Pool): Promise<boolean> {
     if (left === null) return false
     if (left === 0) return true
   }
+}
+
+/** Seals and indexes all that is there, inside a transaction of whoever has the book to themself. */
+export async function sealAndIndexAll(client: pg.PoolClient, db: Db): Promise<void> {
+  while ((await seal(client, db, Number.MAX_SAFE_INTEGER)) + (await index(client, db, Number.MAX_SAFE_INTEGER)) > 0);
 }
 
 async function rowsAfter(db: Db, table: typeof logSeal | typeof logSearch, horizon: number): Promise<LogRow[]> {

@@ -49,7 +49,7 @@ const deviceSql = `
   FROM device_token d JOIN person p ON p.id = d.person_id JOIN site i ON i.id = p.site_id
   WHERE d.token_hash = $1 AND d.revoked_at IS NULL`
 
-const nameHashOf = (name: string) => createHash('sha256').update(name.trim().toLowerCase()).digest('hex')
+export const nameHashOf = (name: string) => createHash('sha256').update(name.trim().toLowerCase()).digest('hex')
 const tokenHashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Sign-in, sign-out, and who a request comes from. Everything lives in the database: any process can answer. */
