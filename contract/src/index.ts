@@ -224,7 +224,13 @@ export {
 } from './jobs/job.ts'
 export type { Spool } from './stores/spool.ts'
 export { newDeviceSchema, type Device, type NewDevice } from './people/device.ts'
-export { importKinds, type ImportKind, type ImportLine } from './exchange/import.ts'
+export {
+  importKinds,
+  type ImportKind,
+  type ImportColumn,
+  type ImportLine,
+  type UnclearColumn,
+} from './exchange/import.ts'
 
 export { easyPin } from './people/pin.ts'
 export { firstYear, isDay, lastYear, momentField, readMoment } from './moments.ts'

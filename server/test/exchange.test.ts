@@ -11,10 +11,11 @@ afterAll(() => shop.close())
 async function bringIn(
   kind: string,
   csv: string | Uint8Array,
-  query: { dry?: boolean; mapping?: Record<string, string> } = {},
+  query: { dry?: boolean; mapping?: Record<string, string>; marks?: Record<string, string> } = {},
 ) {
   const search = new URLSearchParams()
   if (query.dry) search.set('dry', '1')
+  if (query.marks) search.set('marks', JSON.stringify(query.marks))
   if (query.mapping) search.set('mapping', JSON.stringify(query.mapping))
   const response = await fetch(`${shop.server.url}/api/import/${kind}?${search.toString()}`, {
     method: 'POST',
@@ -31,6 +32,7 @@ async function bringIn(
   return {
     status: 200,
     lines,
+    unclear: lines.flatMap((line) => ('unclear' in line ? line.unclear : [])),
     bad: lines.flatMap((line) => ('badRow' in line ? [line.badRow] : [])),
     result: lines.flatMap((line) => ('result' in line ? [line.result] : []))[0],
   }
@@ -121,6 +123,118 @@ describe('an import', () => {
       expect((await shop.lead.call<string>('GET', `/api/export/${kind}`)).body).toContain('Scallop')
   })
 
+  it('asks about a column that could be read in two ways, before anything is recorded', async () => {
+    const id = await newPrinter('Tellin')
+    const mapping = { printer: 'printer', at: 'at', meterHours: 'Stand' }
+    const csv = `printer;at;Stand\nTellin;${later(0)};0\nTellin;${later(200)};1.830\n`
+    for (const dry of [true, false]) {
+      const asked = await bringIn('usage', csv, { mapping, dry })
+      expect(asked.unclear).toEqual([
+        { column: 'meterHours', header: 'Stand', text: '1.830', asDecimal: 1.83, asThousands: 1830 },
+      ])
+      expect(asked.result).toBeUndefined()
+    }
+    expect((await totals(id)).hours).toBe(0)
+    expect((await bringIn('usage', csv, { mapping, marks: { meterHours: '!' } })).status).toBe(400)
+    expect((await bringIn('usage', csv, { mapping, marks: { meterHours: '.' }, dry: true })).result).toMatchObject({
+      bad: 0,
+    })
+    // 1,830 h in 200 h is more than can be: taken with its decimals it is 1.83 h.
+    expect((await bringIn('usage', csv, { mapping, marks: { meterHours: '.' } })).result).toMatchObject({ recorded: 2 })
+    expect((await totals(id)).hours).toBeCloseTo(1.83, 9)
+  })
+
+  it('reads a column by the figures that can be read in one way only', async () => {
+    const id = await newPrinter('Piddock')
+    const csv = `printer;at;hours;metres\nPiddock;${later(20)};2,5;"1,250"\nPiddock;${later(40)};1.5;"12,5"\n`
+    expect((await bringIn('usage', csv)).result).toMatchObject({ recorded: 2 })
+    expect(await totals(id)).toMatchObject({ hours: 4, metres: 13.75 })
+  })
+
+  it('tries without holding anybody up, and writes in slices that let others through', async () => {
+    const names = Array.from({ length: 10 }, (_, i) => `Busy ${i}`)
+    const ids = []
+    for (const name of names) ids.push(await newPrinter(name))
+    const rows = ['printer,at,meterHours']
+    for (let k = 0; k < 400; k++) for (const name of names) rows.push(`${name},${later(1 + k)},${k / 2}`)
+    const technician = await shop.as('technician')
+    let over = false
+    const importing = bringIn('usage', rows.join('\n'), { dry: true }).finally(() => (over = true))
+    const waited: number[] = []
+    for (let i = 0; !over; i++) {
+      const began = performance.now()
+      await technician.act({ kind: 'hold-printer', printerId: ids[i % ids.length]!, reason: 'Beside an import' })
+      await technician.act({ kind: 'release-printer', printerId: ids[i % ids.length]!, note: 'Good again' })
+      waited.push(performance.now() - began)
+    }
+    expect((await importing).result).toMatchObject({ bad: 0, recorded: 4000 })
+    expect(waited.length).toBeGreaterThan(5)
+    // While it tried it held no lock on any table of facts.
+    const again = bringIn('usage', rows.join('\n'), { dry: true }).finally(() => (over = true))
+    over = false
+    const held = new Set<string>()
+    while (!over) {
+      const { rows: locks } = await shop.server.services.database.pool.query<{ mode: string }>(
+        `SELECT DISTINCT l.mode || ' ' || c.relname AS mode FROM pg_locks l JOIN pg_stat_activity a ON a.pid = l.pid
+         JOIN pg_class c ON c.oid = l.relation JOIN pg_namespace n ON n.oid = c.relnamespace
+         WHERE a.application_name = 'diatribon try' AND a.datname = current_database() AND n.nspname = 'public'`,
+      )
+      for (const { mode } of locks) held.add(mode)
+    }
+    await again
+    expect(held.size).toBeGreaterThan(0)
+    expect([...held].filter((lock) => !lock.startsWith('AccessShareLock'))).toEqual([])
+  })
+
+  it('stops writing soon after its sender has gone, and goes on from there', async () => {
+    const names = Array.from({ length: 10 }, (_, i) => `Gone ${i}`)
+    for (const name of names) await newPrinter(name)
+    const rows = ['printer,at,meterHours']
+    for (let k = 0; k < 1500; k++) for (const name of names) rows.push(`${name},${later(1 + k)},${k / 2}`)
+    const control = new AbortController()
+    const response = await fetch(`${shop.server.url}/api/import/usage`, {
+      method: 'POST',
+      headers: { 'content-type': 'text/csv', cookie: shop.lead.cookieNow },
+      body: rows.join('\n'),
+      signal: control.signal,
+    })
+    const reader = response.body!.getReader()
+    for (let seen = ''; !seen.includes('"writing"');) seen += new TextDecoder().decode((await reader.read()).value)
+    control.abort()
+    const { pool } = shop.server.services.database
+    const written = async () =>
+      (
+        await pool.query<{ n: number }>(`SELECT count(*)::int AS n FROM usage u JOIN printer p ON p.id = u.printer_id
+        WHERE p.name LIKE 'Gone %' AND u.kind <> 'take-in'`)
+      ).rows[0]!.n
+    let before = -1
+    let now = await written()
+    while (before !== now) {
+      before = now
+      await new Promise((done) => setTimeout(done, 700))
+      now = await written()
+    }
+    expect(now).toBeLessThan(15_000)
+    expect((await bringIn('usage', rows.join('\n'))).result).toMatchObject({ bad: 0, recorded: 15_000 - now })
+  })
+
+  it('makes cells safe that a spreadsheet would run, and reads them back as they were', async () => {
+    const { id } = { id: await newPrinter('=1+1') }
+    await shop.lead.act({
+      kind: 'finish-job',
+      printerId: id,
+      hours: 1,
+      outcome: 'good',
+      name: '@SUM(A1)',
+      at: later(9),
+    })
+    const csv = (await shop.lead.call<string>('GET', '/api/export/usage')).body
+    const line = csv.split('\r\n').find((one) => one.includes('SUM'))!
+    expect(line).toContain(`'=1+1`)
+    expect(line).toContain(`'@SUM(A1)`)
+    expect((await bringIn('usage', `${csv.split('\r\n')[0]}\r\n${line.replace(/T09|T1\d/, 'T08')}`)).bad).toEqual([])
+  })
+
   it('of 100,000 rows shows its progress', async () => {
     const names = Array.from({ length: 20 }, (_, i) => `Fleet ${i}`)
     for (const name of names) await newPrinter(name)
@@ -130,7 +244,10 @@ describe('an import', () => {
     expect(result).toEqual({ rows: 100_000, bad: 0, recorded: 100_000, dryRun: false })
     const done = lines.flatMap((line) => ('progress' in line ? [line.progress.done] : []))
     expect(done.length).toBeGreaterThan(100)
-    expect(done).toEqual([...done].sort((a, b) => a - b))
+    // Tried first, then written: each from its first row to its last.
+    const turn = done.lastIndexOf(100_000, done.length - 2)
+    for (const part of [done.slice(0, turn + 1), done.slice(turn + 1)])
+      expect(part).toEqual([...part].sort((a, b) => a - b))
   })
 
   it.each<[string, string | Uint8Array, RegExp]>([

@@ -22,6 +22,7 @@ export async function buildServer() {
         judgeWorker: 'server/src/lives/judgeWorker.ts',
         checkWorker: 'server/src/logbook/checkWorker.ts',
         readWorker: 'server/src/jobs/readWorker.ts',
+        importWorker: 'server/src/exchange/importWorker.ts',
       },
       outdir: distFolder,
       bundle: true,

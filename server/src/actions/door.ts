@@ -49,7 +49,7 @@ export interface Touched {
 }
 
 /** Whom the door tells of what it did. */
-interface Told {
+export interface Told {
   announce(touched: Touched): void
   onFailure(error: unknown, kind: ActionKindName): void
 }
@@ -162,7 +162,7 @@ async function requirePhotos(db: Db, ids: string[]): Promise<void> {
 }
 
 /** Records actions that stand for themselves, in one transaction. One that brings it down harms no other. */
-async function recordPart(pool: pg.Pool, part: Asked[], tell: Told, triesLeft = 3): Promise<ActionResult[]> {
+export async function recordPart(pool: pg.Pool, part: Asked[], tell: Told, triesLeft = 3): Promise<ActionResult[]> {
   try {
     return await commit(pool, part, tell)
   } catch (error) {
@@ -432,6 +432,13 @@ const sentences: Record<string, string> = {
   down_time_one_open: 'Somebody has just taken this printer out of service. Look at it again.',
   check_sheet_one_open: 'This check is already being done on this printer. Go on with that one.',
   log_entry_key: 'This key already stands for another entry. Make a new key for a new action.',
+}
+
+/** What brought an action down that was applied alone, as its refusal. @throws when it was no fault of the action */
+export function refusedBy(error: unknown): ActionResult & { ok: false } {
+  const code = databaseCode(error)
+  if (code === null || isLost(error)) throw error
+  return refusedResult(refusalOfDatabase(error, code))
 }
 
 function refusalOfDatabase(error: unknown, code: string): Refusal {

@@ -1,4 +1,5 @@
 import { isDay, readMoment } from '@diatribon/contract'
+import { readFigure, type DecimalMark } from '@diatribon/core'
 import { zonedMoment } from '../plan/calendar.ts'
 
 /** A cell that cannot be taken: says which, and what is allowed. */
@@ -11,6 +12,8 @@ export class Row {
     /** Our column to the column of the file. */
     private readonly mapping: Record<string, string>,
     private readonly timeZone: string,
+    /** Which mark begins the decimals of our columns. */
+    private readonly marks: Partial<Record<string, DecimalMark>> = {},
   ) {}
 
   text(column: string): string {
@@ -22,16 +25,18 @@ export class Row {
   maybe(column: string): string | null {
     const from = this.mapping[column]
     const value = from === undefined ? '' : (this.cells[from] ?? '').trim()
-    return value === '' ? null : value
+    // What we put before a cell on the way out, so that a spreadsheet does not run it.
+    return value === '' ? null : value.replace(/^'(?=[=+\-@])/, '')
   }
 
-  /** A point or a comma before the decimals, and no other marks. */
+  /** @throws BadCell for what is no figure; its column has been asked about before when it could be two */
   number(column: string): number | null {
     const value = this.maybe(column)
     if (value === null) return null
-    if (!/^[+-]?\d+([.,]\d+)?$/.test(value))
+    const read = readFigure(value, this.marks[column])
+    if (read.kind !== 'figure')
       throw new BadCell(`${this.name(column)} is “${value}”, which is no number such as 1830 or 12.5`)
-    return Number(value.replace(',', '.'))
+    return read.value
   }
 
   neededNumber(column: string): number {

@@ -1,12 +1,12 @@
 import { once } from 'node:events'
 import { Router, text, type Request, type Response } from 'express'
 import Papa from 'papaparse'
-import { importKinds, type ImportKind, type ImportLine } from '@diatribon/contract'
-import { jsonLines } from '../platform/jsonLines.ts'
+import { importKinds, type ImportKind } from '@diatribon/contract'
+import type { DecimalMark } from '@diatribon/core'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { requires, signedIn, type Services } from '../platform/services.ts'
 import { exportRows } from './exportRows.ts'
-import { importCsv } from './importCsv.ts'
+import { streamImport } from './streamImport.ts'
 
 const mostBytes = '60mb'
 
@@ -29,25 +29,28 @@ export function exchangeRoutes(services: Services): Router {
           'The table is not plain text in UTF-8. Save it as “CSV UTF-8” and try again.',
         )
       const { person, site } = signedIn(request)
-      const tell = jsonLines<ImportLine>(response)
       try {
-        await importCsv(database, {
-          kind,
-          csv: request.body,
-          mapping: mappingOf(request),
-          dryRun: request.query.dry === '1',
-          person,
-          site,
-          now: clock(),
-          stopped: () => response.destroyed,
-          tell,
-          announce: live.announce,
-        })
-        response.end()
+        await streamImport(
+          {
+            databaseUrl: database.url,
+            kind,
+            csv: request.body,
+            mapping: mappingOf(request),
+            marks: marksOf(request),
+            dryRun: request.query.dry === '1',
+            person,
+            site: { id: site.id, timeZone: site.timeZone },
+            now: clock(),
+          },
+          response,
+          live.announce,
+        )
       } catch (error) {
         if (!response.headersSent) throw error
         request.log.error({ err: error }, 'import failed')
-        response.end(`${JSON.stringify({ failed: 'Something went wrong on the server; nothing was brought in.' })}\n`)
+        response.end(
+          `${JSON.stringify({ failed: 'Something went wrong on the server. Send the same file again: what was brought in is recorded once.' })}\n`,
+        )
       }
     },
   )
@@ -59,7 +62,8 @@ export function exchangeRoutes(services: Services): Router {
     const fields = Object.keys(importKinds[kind].columns)
     await write(response, `${fields.join(',')}\r\n`)
     for await (const rows of exportRows(database.db, kind))
-      if (rows.length > 0) await write(response, `${Papa.unparse(rows, { header: false, columns: fields })}\r\n`)
+      if (rows.length > 0)
+        await write(response, `${Papa.unparse(rows, { header: false, columns: fields, escapeFormulae: true })}\r\n`)
     response.end()
   })
 
@@ -86,18 +90,34 @@ function mappingOf(request: Request): Record<string, string> {
   const { mapping } = request.query
   if (mapping === undefined) {
     const header = String(request.body)
+      .slice(0, 20_000)
       .replace(/^\uFEFF/, '')
       .split(/\r?\n/, 1)[0]!
     const names = (Papa.parse<string[]>(header).data[0] ?? []).map((name) => name.trim())
     const ours = Object.keys(importKinds[kindOf(request)].columns)
     return Object.fromEntries(ours.filter((name) => names.includes(name)).map((name) => [name, name]))
   }
+  const parsed = wordsByName(mapping)
+  if (!parsed) throw badInput('mapping', 'mapping must be JSON such as {"printer":"Machine","at":"Date"}')
+  return parsed
+}
+
+/** Which mark begins the decimals in columns that could be read in two ways. */
+function marksOf(request: Request): Record<string, DecimalMark> {
+  const { marks = '{}' } = request.query
+  const parsed = wordsByName(marks)
+  if (!parsed || Object.values(parsed).some((mark) => mark !== '.' && mark !== ','))
+    throw badInput('marks', 'marks must be JSON such as {"hours":"."} or {"hours":","}')
+  return parsed as Record<string, DecimalMark>
+}
+
+function wordsByName(json: unknown): Record<string, string> | null {
   try {
-    const parsed = JSON.parse(String(mapping)) as unknown
-    if (typeof parsed === 'object' && parsed !== null && Object.values(parsed).every((v) => typeof v === 'string'))
-      return parsed as Record<string, string>
+    const parsed = JSON.parse(String(json)) as unknown
+    return typeof parsed === 'object' && parsed !== null && Object.values(parsed).every((v) => typeof v === 'string')
+      ? (parsed as Record<string, string>)
+      : null
   } catch {
-    // said below
+    return null // said by the caller
   }
-  throw badInput('mapping', 'mapping must be JSON such as {"printer":"Machine","at":"Date"}')
 }

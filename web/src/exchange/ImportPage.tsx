@@ -1,7 +1,8 @@
-import { Alert, Button, FileButton, Progress, SegmentedControl, Select } from '@mantine/core'
+import { Alert, Button, FileButton, Progress, Radio, SegmentedControl, Select } from '@mantine/core'
 import Papa from 'papaparse'
 import { useState } from 'react'
 import { importKinds, type ImportKind } from '@diatribon/contract'
+import type { DecimalMark } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
@@ -26,8 +27,16 @@ export function ImportPage() {
   const [kind, setKind] = useState<ImportKind>('usage')
   const [sheet, setSheet] = useState<Sheet | null>(null)
   const [mapping, setMapping] = useState<Record<string, string>>({})
+  const [marks, setMarks] = useState<Partial<Record<string, DecimalMark>>>({})
   const [problem, setProblem] = useState<string | null>(null)
-  const { run, start, stop, clear } = useImport()
+  const { run, start, stop, clear: clearRun } = useImport()
+  /** Another file, kind or column: what was found and answered no longer holds. */
+  const clear = () => {
+    clearRun()
+    setMarks({})
+  }
+  const go = (dryRun: boolean) => sheet && void start({ kind, csv: sheet.csv, mapping, marks }, dryRun)
+  const unanswered = run.unclear.some(({ column }) => !marks[column])
   const columns = importKinds[kind].columns as Record<string, { words: string; needed: boolean }>
 
   const take = async (file: File | null) => {
@@ -59,7 +68,7 @@ export function ImportPage() {
     <>
       <PageHead
         title="Import and export"
-        says="Tables as CSV, in UTF-8. A try changes nothing; an import takes every row or none, and the same file twice is recorded once."
+        says="Tables as CSV, in UTF-8. A try changes nothing and holds nobody up; only a table of which every row can be taken is brought in, and the same file twice is recorded once."
       />
       <SegmentedControl
         data={(Object.keys(importKinds) as ImportKind[]).map((value) => ({ value, label: importKinds[value].words }))}
@@ -127,15 +136,35 @@ export function ImportPage() {
               ))}
             </tbody>
           </DataTable>
-          <div className={classes.row}>
-            <Button
-              variant="default"
-              disabled={open.length > 0 || run.busy}
-              onClick={() => void start(kind, sheet.csv, mapping, true)}
+          {run.unclear.map(({ column, header, text, asDecimal, asThousands }) => (
+            <Radio.Group
+              key={column}
+              mt="sm"
+              label={`What does “${text}” in the column ${header} mean?`}
+              description="All figures of this column are read the same way. Nothing is recorded before you say which."
+              value={marks[column] ?? null}
+              onChange={(mark) => setMarks({ ...marks, [column]: mark as DecimalMark })}
             >
+              {(text.includes(',') ? ([',', '.'] as const) : (['.', ','] as const)).map((mark, i) => (
+                <Radio
+                  key={mark}
+                  value={mark}
+                  size="md"
+                  mt={6}
+                  label={
+                    i === 0
+                      ? `${asDecimal}: the mark begins the decimals`
+                      : `${asThousands}: the mark parts the thousands`
+                  }
+                />
+              ))}
+            </Radio.Group>
+          ))}
+          <div className={classes.row}>
+            <Button variant="default" disabled={open.length > 0 || unanswered || run.busy} onClick={() => go(true)}>
               Try, without effect
             </Button>
-            <Button disabled={!tried || run.busy} onClick={() => void start(kind, sheet.csv, mapping, false)}>
+            <Button disabled={!tried || run.busy} onClick={() => go(false)}>
               Bring in
             </Button>
             {run.busy && (
@@ -151,7 +180,7 @@ export function ImportPage() {
           <>
             <p style={{ margin: '4px 0' }}>
               {run.progress
-                ? `${run.progress.done.toLocaleString('en-GB')} of ${run.progress.of.toLocaleString('en-GB')} rows`
+                ? `${run.progress.doing === 'trying' ? 'Tried' : 'Brought in'}: ${run.progress.done.toLocaleString('en-GB')} of ${run.progress.of.toLocaleString('en-GB')} rows`
                 : 'Reading the rows …'}
             </p>
             <Progress
@@ -167,7 +196,7 @@ export function ImportPage() {
             variant="outline"
             title={
               run.result.bad > 0
-                ? `${plural(run.result.bad, 'bad row')} of ${run.result.rows}; nothing was brought in`
+                ? `${plural(run.result.bad, 'bad row')} of ${run.result.rows}; ${run.result.recorded > 0 ? `${plural(run.result.recorded, 'row')} brought in, the bad ones changed meanwhile` : 'nothing was brought in'}`
                 : run.result.dryRun
                   ? `All ${plural(run.result.rows, 'row')} can be brought in`
                   : `${plural(run.result.recorded, 'row')} brought in`

@@ -1,0 +1,45 @@
+import { once } from 'node:events'
+import { MessageChannel } from 'node:worker_threads'
+import type { Response } from 'express'
+import type { ImportLine } from '@diatribon/contract'
+import type { Touched } from '../actions/door.ts'
+import { jsonLines } from '../platform/jsonLines.ts'
+import { boundedQueue } from '../platform/queue.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { openWorker } from '../platform/worker.ts'
+import type { ImportEnd, ImportNews, ImportTask } from './importWorker.ts'
+
+const bringing = boundedQueue({ atOnce: 1, waiting: 2, seconds: 30, what: 'tables are being brought in' })
+
+/** Brings a table in in a thread, and tells line by line how far it is; stops when the sender goes away. */
+export async function streamImport(
+  task: Omit<ImportTask, 'port'>,
+  response: Response,
+  announce: (touched: Touched) => void,
+): Promise<void> {
+  await bringing(async () => {
+    const worker = openWorker(import.meta.url, 'importWorker')
+    const { port1, port2 } = new MessageChannel()
+    const tell = jsonLines<ImportLine>(response)
+    port1.on('message', (news: ImportNews) => ('line' in news ? void tell(news.line) : announce(news.touched)))
+    const stop = () => port1.postMessage('stop')
+    response.once('close', stop)
+    try {
+      const ended = once(port1, 'close')
+      const { refusal } = (await worker.run({ ...task, port: port2 }, { transferList: [port2] })) as ImportEnd
+      await ended // whatever it told has arrived
+      if (refusal)
+        throw new Refusal(
+          refusal.status,
+          refusal.body.error.code,
+          refusal.body.error.message,
+          refusal.body.error.fields,
+        )
+      response.end()
+    } finally {
+      response.off('close', stop)
+      port1.close()
+      await worker.destroy()
+    }
+  })
+}
