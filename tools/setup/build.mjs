@@ -52,7 +52,15 @@ export async function buildWeb() {
   await unlessUnchanged(join(webFolder, '.stamp'), webSources, async () => {
     console.log('Building the web application …')
     const { build } = await import('vite')
-    await build({ root: join(root, 'web'), logLevel: 'error' })
+    // Whatever NODE_ENV the caller has: a test run must not leave a page with the development build of React behind.
+    const before = process.env.NODE_ENV
+    process.env.NODE_ENV = 'production'
+    try {
+      await build({ root: join(root, 'web'), mode: 'production', logLevel: 'error' })
+    } finally {
+      if (before === undefined) delete process.env.NODE_ENV
+      else process.env.NODE_ENV = before
+    }
   })
 }
 
@@ -65,7 +73,7 @@ async function unlessUnchanged(stamp, paths, build) {
 }
 
 function hashOf(paths) {
-  const hash = createHash('sha256').update(process.version)
+  const hash = createHash('sha256').update(`${process.version} production`)
   for (const path of paths)
     walk(path, (file) =>
       hash

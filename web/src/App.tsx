@@ -1,13 +1,15 @@
 import { lazy, Suspense } from 'react'
-import { Navigate, Route, Routes } from 'react-router'
+import { Link, Navigate, Route, Routes } from 'react-router'
 import { LogbookPage } from './logbook/LogbookPage.tsx'
 import { RoundPage } from './plan/RoundPage.tsx'
 import { FloorPage } from './printers/FloorPage.tsx'
 import { PrinterPage } from './printers/PrinterPage.tsx'
+import { Guarded } from './shell/Broken.tsx'
 import { Shell } from './shell/Shell.tsx'
 import { SignedIn } from './shell/SignedIn.tsx'
 import { Waiting } from './ui/AsyncView.tsx'
 import { Nothing } from './ui/Nothing.tsx'
+import { PageHead } from './ui/PageHead.tsx'
 
 // The desk's screens come when they are asked for; what is needed at the machine is there at once.
 const LivesPage = lazy(() => import('./lives/LivesPage.tsx').then((m) => ({ default: m.LivesPage })))
@@ -40,13 +42,40 @@ const BenchPage = lazy(() => import('./bench/BenchPage.tsx').then((m) => ({ defa
 /** Every screen has its own address; two of them need no account. */
 export function App() {
   return (
-    <Suspense fallback={<Waiting />}>
-      <Routes>
-        <Route path="/report/:code" element={<ReportPage />} />
-        <Route path="/join/:code" element={<JoinPage />} />
-        <Route path="*" element={<Inside />} />
-      </Routes>
-    </Suspense>
+    <Guarded>
+      <Suspense fallback={<Waiting />}>
+        <Routes>
+          <Route path="/label-unknown" element={<LabelUnknown />} />
+          <Route path="/report/:code" element={<ReportPage />} />
+          <Route path="/join/:code" element={<JoinPage />} />
+          <Route path="*" element={<Inside />} />
+        </Routes>
+      </Suspense>
+    </Guarded>
+  )
+}
+
+function NoPage() {
+  return (
+    <>
+      <PageHead title="No page here" />
+      <Nothing title="There is no page at this address.">
+        <Link to="/floor">To the Floor</Link>
+      </Nothing>
+    </>
+  )
+}
+
+/** A label that was printed for something that is not known here. */
+function LabelUnknown() {
+  return (
+    <main style={{ padding: '2rem', maxWidth: 560, margin: '0 auto' }}>
+      <h1>This label is not known here</h1>
+      <p>
+        It belongs to nothing in this book: to another workshop, or to a book that was begun anew. Print a new label.
+      </p>
+      <Link to="/floor">To the Floor</Link>
+    </main>
   )
 }
 
@@ -54,39 +83,41 @@ function Inside() {
   return (
     <SignedIn>
       <Shell>
-        <Suspense fallback={<Waiting />}>
-          <Routes>
-            <Route path="/" element={<Navigate to="/floor" replace />} />
-            <Route path="/floor" element={<FloorPage />} />
-            <Route path="/printers/:id" element={<PrinterPage />} />
-            <Route path="/round" element={<RoundPage />} />
-            <Route path="/check/:id" element={<CheckPage />} />
-            <Route path="/checks" element={<ChecksPage />} />
-            <Route path="/checks/:id" element={<CheckTypePage />} />
-            <Route path="/drifting" element={<DriftingPage />} />
-            <Route path="/faults" element={<FaultsPage />} />
-            <Route path="/faults/:id" element={<FaultDeskPage />} />
-            <Route path="/knowledge" element={<KnowledgePage />} />
-            <Route path="/time-down" element={<TimeDownPage />} />
-            <Route path="/people" element={<PeoplePage />} />
-            <Route path="/logbook/:seq" element={<EntryPage />} />
-            <Route path="/handover" element={<HandoverPage />} />
-            <Route path="/book-check" element={<BookCheckPage />} />
-            <Route path="/outbox" element={<OutboxPage />} />
-            <Route path="/lives" element={<LivesPage />} />
-            <Route path="/lives/:id" element={<LifePage />} />
-            <Route path="/logbook" element={<LogbookPage />} />
-            <Route path="/job-file" element={<JobFilePage />} />
-            <Route path="/workshop" element={<WorkshopPage />} />
-            <Route path="/take-in" element={<TakeInPage />} />
-            <Route path="/take-in/:id" element={<TakeInPage />} />
-            <Route path="/catalogue" element={<CataloguePage />} />
-            <Route path="/spools" element={<SpoolsPage />} />
-            <Route path="/import" element={<ImportPage />} />
-            <Route path="/bench" element={<BenchPage />} />
-            <Route path="*" element={<Nothing title="There is no page at this address." />} />
-          </Routes>
-        </Suspense>
+        <Guarded>
+          <Suspense fallback={<Waiting />}>
+            <Routes>
+              <Route path="/" element={<Navigate to="/floor" replace />} />
+              <Route path="/floor" element={<FloorPage />} />
+              <Route path="/printers/:id" element={<PrinterPage />} />
+              <Route path="/round" element={<RoundPage />} />
+              <Route path="/check/:id" element={<CheckPage />} />
+              <Route path="/checks" element={<ChecksPage />} />
+              <Route path="/checks/:id" element={<CheckTypePage />} />
+              <Route path="/drifting" element={<DriftingPage />} />
+              <Route path="/faults" element={<FaultsPage />} />
+              <Route path="/faults/:id" element={<FaultDeskPage />} />
+              <Route path="/knowledge" element={<KnowledgePage />} />
+              <Route path="/time-down" element={<TimeDownPage />} />
+              <Route path="/people" element={<PeoplePage />} />
+              <Route path="/logbook/:seq" element={<EntryPage />} />
+              <Route path="/handover" element={<HandoverPage />} />
+              <Route path="/book-check" element={<BookCheckPage />} />
+              <Route path="/outbox" element={<OutboxPage />} />
+              <Route path="/lives" element={<LivesPage />} />
+              <Route path="/lives/:id" element={<LifePage />} />
+              <Route path="/logbook" element={<LogbookPage />} />
+              <Route path="/job-file" element={<JobFilePage />} />
+              <Route path="/workshop" element={<WorkshopPage />} />
+              <Route path="/take-in" element={<TakeInPage />} />
+              <Route path="/take-in/:id" element={<TakeInPage />} />
+              <Route path="/catalogue" element={<CataloguePage />} />
+              <Route path="/spools" element={<SpoolsPage />} />
+              <Route path="/import" element={<ImportPage />} />
+              <Route path="/bench" element={<BenchPage />} />
+              <Route path="*" element={<NoPage />} />
+            </Routes>
+          </Suspense>
+        </Guarded>
       </Shell>
     </SignedIn>
   )

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { broughtAboutBy, inductionTopics, type BroughtAbout, type InductionTopic } from '../faults/fault.ts'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
 import {
+  areas,
   hours,
   jobFigures,
   siteAction,
@@ -68,6 +69,7 @@ export const amend: ActionShape = {
       'object.missing': 'say what to put right (correction) or that the entry is taken back (takeBack)',
       'object.xor': 'an amendment either corrects an entry or takes it back, not both',
     }),
-  areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'faults', 'logbook'],
+  // Whatever the entry touched that it puts right.
+  areas: areas.filter((area) => area !== 'presence'),
   summary: 'Put an earlier entry right, or take it back; both stay visible.',
 }

@@ -99,6 +99,8 @@ export interface PrinterPage {
   build: string
   takenInHours: number
   slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  /** The replacement that comes next; null: none. */
+  next: Duty | null
   /** Steps of the take-in that are done. */
   stepsDone: TakeInStepName[]
   /** The print that was started and is not finished. */

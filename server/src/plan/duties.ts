@@ -222,6 +222,9 @@ export function byUse(a: Duty, b: Duty): number {
   return b.age / b.interval - a.age / a.interval
 }
 
+/** What comes next on a printer, for every screen that says so. */
+export const nextOf = (own: Duty[]): Duty | null => [...own].sort(bySoonest)[0] ?? null
+
 /** Overdue first, by how far; then by date, and what has no date last. */
 export function bySoonest(a: Duty, b: Duty): number {
   const [dayA, dayB] = [a.dueDate ?? '9999', b.dueDate ?? '9999']

@@ -1,7 +1,7 @@
 import type { Duty, Floor, FloorPrinter } from '@diatribon/contract'
 import { turnsOf } from '../checks/turns.ts'
 import { openFaultCounts } from '../faults/open.ts'
-import { bySoonest, byUse, dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { byUse, dutiesOf, nextOf, printerHeads, type Planning } from '../plan/duties.ts'
 
 /** All printers by room and rack, each with the part that has used most of its interval. */
 export async function floor(planning: Planning, withRetired = false): Promise<Floor> {
@@ -22,7 +22,7 @@ export async function floor(planning: Planning, withRetired = false): Promise<Fl
     const printer: FloorPrinter = {
       ...head,
       worst: own[0] ?? null,
-      next: [...own].sort(bySoonest)[0] ?? null,
+      next: nextOf(own),
       overdueCount: own.filter(({ urgency }) => urgency === 'overdue').length,
       checksDue: checksDue.get(head.id) ?? 0,
       openFaults: faults.get(head.id)?.open ?? 0,

@@ -6,7 +6,7 @@ import { atWork, madeDuties, openFaults } from '../faults/open.ts'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import { gapAt } from '../hours/gapAt.ts'
 import { asPoint } from '../hours/placeEvidence.ts'
-import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { dutiesOf, nextOf, printerHeads, type Planning } from '../plan/duties.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import {
@@ -67,6 +67,7 @@ export async function printerPage(planning: Planning, printerId: string): Promis
     printer: head,
     ...built!,
     faults: await openFaults(db, printerId),
+    next: nextOf(duties),
     madeDuties: await madeDuties(db, { printerId }),
     atWork: await atWork(db, printerId),
     stepsDone: head.state === 'being taken in' ? await stepsDone(db, printerId) : [],

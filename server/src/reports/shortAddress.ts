@@ -25,6 +25,8 @@ export function shortAddressRoutes(db: Db): Router {
     const code = request.params.code.toLowerCase()
     const ids = idsOf(code)
     const page = ids && (await pageOf(db, ids))
+    // Whoever scanned it holds a phone, and wants words instead of JSON.
+    if (!page && request.accepts(['json', 'html']) === 'html') return response.redirect(302, '/label-unknown')
     if (!page) throw new Refusal(404, 'not-there', 'This label belongs to nothing that is known here. Print a new one.')
     const isPrinter = page.startsWith('/printers/') && !page.includes('?')
     response.redirect(302, isPrinter && !sessionToken(request) ? `/report/${code}` : page)

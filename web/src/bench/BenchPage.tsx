@@ -1,6 +1,5 @@
 import { Tabs } from '@mantine/core'
 import type { ReactNode } from 'react'
-import { useSearchParams } from 'react-router'
 import { BedBench } from './BedBench.tsx'
 import { BeltBench } from './BeltBench.tsx'
 import {
@@ -30,15 +29,11 @@ const instruments: { value: string; name: string; show: (props: InstrumentProps)
 
 /** Instruments that measure a printer and keep what they find, and open calculators of which nothing is kept. */
 export function BenchPage() {
-  const [query, setQuery] = useSearchParams()
+  const [query, change] = useQuery()
   const printerId = query.get('printer')
   const sum = query.get('sum') ?? 'bed'
   const go = (next: { sum?: string | null; printer?: string | null }) => {
-    const to = { sum, printer: printerId, ...next }
-    setQuery(
-      Object.entries(to).flatMap(([name, value]) => (value ? [[name, value] as [string, string]] : [])),
-      { replace: true },
-    )
+    change(next, true)
   }
   return (
     <>

@@ -13,6 +13,8 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { StateMark } from '../ui/marks.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -27,7 +29,18 @@ import { TestForm } from './TestForm.tsx'
 /** The desk of one fault: what it may be, what to do next, what was tried, and how it is closed. */
 export function FaultDeskPage() {
   const { id = '' } = useParams()
-  const page = useSWR<FaultPage>(`/api/faults/${id}`)
+  // An address that is none must not fetch what else lies under /api/faults.
+  const isId = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(id)
+  const page = useSWR<FaultPage>(isId ? `/api/faults/${id}` : null)
+  if (!isId)
+    return (
+      <>
+        <PageHead title="No such fault" />
+        <Nothing title="There is no fault at this address.">
+          <Link to="/faults">To all faults</Link>
+        </Nothing>
+      </>
+    )
   return <AsyncView of={page}>{(data) => <Desk key={id} page={data} />}</AsyncView>
 }
 

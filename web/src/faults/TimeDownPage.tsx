@@ -1,10 +1,11 @@
 import { Group, TextInput } from '@mantine/core'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import useSWR from 'swr'
 import type { DowntimePage, ParetoRow, ServiceRow } from '@diatribon/contract'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
+import { useQuery } from '../ui/useQuery.ts'
 import table from '../ui/Table.module.css'
 import { hours, plural } from '../ui/words.ts'
 import classes from './Faults.module.css'
@@ -13,15 +14,9 @@ const percent = (share: number) => `${(share * 100).toFixed(2)} %`
 
 /** Time out of service: how well each printer served, what it was lost to, and which induction would have prevented it. */
 export function TimeDownPage() {
-  const [query, setQuery] = useSearchParams()
+  const [query, change] = useQuery()
   const page = useSWR<DowntimePage>(`/api/faults/downtime?${query.toString()}`)
-  const set = (name: string, value: string) =>
-    setQuery((old) => {
-      const next = new URLSearchParams(old)
-      if (value) next.set(name, value)
-      else next.delete(name)
-      return next
-    })
+  const set = (name: string, value: string) => change({ [name]: value })
   return (
     <>
       <PageHead

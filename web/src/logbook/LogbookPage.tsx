@@ -1,7 +1,7 @@
 import { Button, Menu, Select, Switch, TextInput } from '@mantine/core'
 import { useDebouncedCallback } from '@mantine/hooks'
 import { useState } from 'react'
-import { Link, useSearchParams } from 'react-router'
+import { Link } from 'react-router'
 import useSWR from 'swr'
 import {
   kindNames,
@@ -15,6 +15,7 @@ import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { useQuery } from '../ui/useQuery.ts'
 import { EntryList, type EntryFilter } from './EntryList.tsx'
 import classes from './Logbook.module.css'
 import { Notices } from './Notices.tsx'
@@ -24,7 +25,7 @@ const names = ['search', 'printer', 'kind', 'person', 'partType', 'from', 'until
 /** The one book that the whole staff shares. The filters are in the address, so that a view can be passed on. */
 export function LogbookPage() {
   const { may } = useSession()
-  const [query, setQuery] = useSearchParams()
+  const [query, change] = useQuery()
   const [writing, setWriting] = useState(false)
   const [more, setMore] = useState(() =>
     ['person', 'partType', 'from', 'until', 'steps'].some((name) => query.has(name)),
@@ -32,13 +33,7 @@ export function LogbookPage() {
   const { data: floor } = useSWR<Floor>('/api/printers')
   const { data: people } = useSWR<PersonHere[]>('/api/people')
   const { data: parts } = useSWR<PartType[]>(more ? '/api/parts' : null)
-  const set = (name: string, value: string | null) =>
-    setQuery((old) => {
-      const next = new URLSearchParams(old)
-      if (value) next.set(name, value)
-      else next.delete(name)
-      return next
-    })
+  const set = (name: string, value: string | null) => change({ [name]: value })
   const filter = (name: (typeof names)[number]) => (value: string | null) => set(name, value)
   const of = (name: (typeof names)[number]) => query.get(name)
   const kind = of('kind')
@@ -57,7 +52,15 @@ export function LogbookPage() {
         <Button size="sm" variant="default" component={Link} to="/handover">
           Handover
         </Button>
-        <Views query={query.toString()} onChoose={(chosen) => setQuery(new URLSearchParams(chosen))} />
+        <Views
+          query={query.toString()}
+          onChoose={(chosen) =>
+            change({
+              ...Object.fromEntries(names.map((name) => [name, null])),
+              ...Object.fromEntries(new URLSearchParams(chosen)),
+            })
+          }
+        />
         {may('take the log out') && (
           <Button size="sm" variant="default" component="a" href="/api/logbook/export" download>
             Export

@@ -63,9 +63,9 @@ function Printer({ page }: { page: Page }) {
   const view: View = asked && views.includes(asked) ? asked : 'Wear and log'
   const { id, name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } =
     printer
+  const { next } = page
   const close = () => setDoing(null)
   const worn = slots.flatMap(({ duty }) => duty ?? []).sort((a, b) => b.age / b.interval - a.age / a.interval)
-  const next = [...worn].sort((a, b) => (a.dueDate ?? '9999').localeCompare(b.dueDate ?? '9999') || a.left - b.left)[0]
   const maySwap = may('swap parts')
   const { me, has, ask } = useSignedOff()
   const signOffFor = (slotKind: string) => {

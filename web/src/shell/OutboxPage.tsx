@@ -1,9 +1,11 @@
 import { Button } from '@mantine/core'
+import { useState } from 'react'
 import { Link } from 'react-router'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { moment } from '../ui/words.ts'
-import { dropFromOutbox } from './outbox.ts'
+import { CorrectWaiting } from './CorrectWaiting.tsx'
+import { dropFromOutbox, keepsFailing, type Waiting } from './outbox.ts'
 import classes from './Shell.module.css'
 import { useSession } from './session.ts'
 import { useOutbox } from './useOutbox.ts'
@@ -14,6 +16,7 @@ const words = { waiting: 'Waiting for the line', sent: 'Sent: it is in the book'
 export function OutboxPage() {
   const { site } = useSession()
   const list = useOutbox()
+  const [correcting, setCorrecting] = useState<Waiting | null>(null)
   return (
     <>
       <PageHead
@@ -29,7 +32,7 @@ export function OutboxPage() {
             return (
               <li key={one.id} data-state={one.state}>
                 <div>
-                  <b>{words[one.state]}</b>: {one.words}
+                  <b>{keepsFailing(one) ? 'Fails again and again' : words[one.state]}</b>: {one.words}
                   <div className="quiet">made {moment(one.at, site.timeZone)}</div>
                   {one.reason && <div role="alert">{one.reason}</div>}
                 </div>
@@ -39,14 +42,24 @@ export function OutboxPage() {
                       {one.state === 'refused' ? 'Look and do it again' : 'To the printer'}
                     </Button>
                   )}{' '}
-                  {one.state !== 'waiting' && (
+                  {(one.state === 'refused' || keepsFailing(one)) && (
+                    <Button
+                      size="sm"
+                      variant="default"
+                      aria-label={`Put right: ${one.words}`}
+                      onClick={() => setCorrecting(one)}
+                    >
+                      Put right
+                    </Button>
+                  )}
+                  {(one.state !== 'waiting' || keepsFailing(one)) && (
                     <Button
                       size="sm"
                       variant="subtle"
-                      aria-label={`Clear: ${one.words}`}
+                      aria-label={`${one.state === 'sent' ? 'Clear' : 'Drop'}: ${one.words}`}
                       onClick={() => void dropFromOutbox(one.id)}
                     >
-                      Clear
+                      {one.state === 'sent' ? 'Clear' : 'Drop'}
                     </Button>
                   )}
                 </span>
@@ -55,6 +68,7 @@ export function OutboxPage() {
           })}
         </ul>
       )}
+      {correcting && <CorrectWaiting one={correcting} onClose={() => setCorrecting(null)} />}
     </>
   )
 }

@@ -1,5 +1,6 @@
 import { ActionIcon, Menu, Modal, Switch, Table, useComputedColorScheme, useMantineColorScheme } from '@mantine/core'
 import { useDisclosure, useHotkeys } from '@mantine/hooks'
+import { notifications } from '@mantine/notifications'
 import {
   IconAlertHexagon,
   IconBook2,
@@ -15,11 +16,13 @@ import { Link, NavLink, useNavigate } from 'react-router'
 import { useSWRConfig } from 'swr'
 import { useNoticeBoard } from '../logbook/useNoticeBoard.ts'
 import { PinForm } from '../people/PinForm.tsx'
-import { call } from '../ui/api.ts'
+import { call, NoConnection, Refused } from '../ui/api.ts'
 import { useSession } from './session.ts'
 import classes from './Shell.module.css'
 import { shortcuts, shortcutsAreOn, switchShortcuts } from './shortcuts.ts'
+import { keepsFailing } from './outbox.ts'
 import { useSendOutbox } from './useOutbox.ts'
+import { PageTitle } from './PageTitle.tsx'
 import { useLive } from './useLive.ts'
 
 const places = [
@@ -37,8 +40,8 @@ export function Shell({ children }: { children: ReactNode }) {
   const connected = useLive()
   const unread = useNoticeBoard().data?.unread ?? 0
   const outbox = useSendOutbox(connected)
-  const waiting = outbox.filter(({ state }) => state === 'waiting').length
-  const refused = outbox.filter(({ state }) => state === 'refused').length
+  const waiting = outbox.filter((one) => one.state === 'waiting' && !keepsFailing(one)).length
+  const refused = outbox.filter((one) => one.state === 'refused' || keepsFailing(one)).length
   const navigate = useNavigate()
   const { site } = useSession()
   const [helpIsOpen, help] = useDisclosure()
@@ -81,13 +84,14 @@ export function Shell({ children }: { children: ReactNode }) {
       {connected && waiting + refused > 0 && (
         <p role="status" className={classes.offline}>
           <Link to="/outbox">
-            {[waiting > 0 && `${waiting} waiting to be sent`, refused > 0 && `${refused} refused`]
+            {[waiting > 0 && `${waiting} waiting to be sent`, refused > 0 && `${refused} not taken`]
               .filter(Boolean)
               .join(', ')}
           </Link>
         </p>
       )}
       <main id="main" className={classes.main}>
+        <PageTitle />
         {children}
       </main>
       <Shortcuts opened={helpIsOpen} onClose={help.close} />
@@ -101,8 +105,18 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme()
   const [changing, setChanging] = useState(false)
-  const signOut = async () => {
-    await call('DELETE', '/api/session').catch(() => undefined)
+  const signOut = async (path: '/api/session' | '/api/sessions') => {
+    try {
+      await call('DELETE', path)
+    } catch (error) {
+      // Whoever walks away must know that the door is still open.
+      if (!(error instanceof Refused && error.status === 401))
+        return notifications.show({
+          color: 'red',
+          autoClose: false,
+          message: `You are still signed in: ${error instanceof NoConnection ? 'there is no connection to the server' : (error as Error).message}. Try again before you leave this device.`,
+        })
+    }
     if ('caches' in window)
       for (const name of await caches.keys()) if (name.startsWith('read-')) await caches.delete(name)
     await mutate(() => true, undefined) // nothing of the last person stays on the screen
@@ -132,7 +146,8 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
           </Menu.Item>
           <Menu.Item onClick={() => setChanging(true)}>Change your PIN</Menu.Item>
           <Menu.Item onClick={onHelp}>Keyboard shortcuts (?)</Menu.Item>
-          <Menu.Item onClick={() => void signOut()}>Sign out</Menu.Item>
+          <Menu.Item onClick={() => void signOut('/api/sessions')}>Sign out everywhere</Menu.Item>
+          <Menu.Item onClick={() => void signOut('/api/session')}>Sign out</Menu.Item>
         </Menu.Dropdown>
       </Menu>
       {changing && <PinForm onClose={() => setChanging(false)} />}

@@ -1,6 +1,7 @@
 import { openDB, type DBSchema } from 'idb'
 import type { Action } from '@diatribon/contract'
-import { NoConnection, Refused, send, sendTogether } from '../ui/api.ts'
+import { isKnown, NoConnection, Refused, send, sendTogether } from '../ui/api.ts'
+import { newKey } from '../ui/newKey.ts'
 
 /** What somebody recorded while there was no connection; it keeps its keys, so it is recorded once however often it is sent. */
 export interface Waiting {
@@ -10,8 +11,10 @@ export interface Waiting {
   /** What it is, in words for the one who waits. */
   words: string
   state: 'waiting' | 'sent' | 'refused'
-  /** The server's sentence when it was refused. */
+  /** The server's sentence when it was refused, or why it keeps failing. */
   reason: string | null
+  /** How often the server has failed over it. */
+  failures?: number
   /** When it was put here, and when it was settled. */
   at: string
   settledAt: string | null
@@ -20,6 +23,10 @@ export interface Waiting {
 interface Schema extends DBSchema {
   outbox: { key: number; value: Omit<Waiting, 'id'> & { id?: number } }
 }
+
+/** So often the server may fail over one before the others go past it. */
+const patience = 3
+export const keepsFailing = ({ state, failures = 0 }: Waiting) => state === 'waiting' && failures >= patience
 
 /** Sent ones stay to be seen for a day. */
 const shownMs = 24 * 3600_000
@@ -62,6 +69,18 @@ export async function outboxOf(personId: string): Promise<Waiting[]> {
   return ((await db.getAll('outbox')) as Waiting[]).filter((one) => one.personId === personId)
 }
 
+/**
+ * Puts something right that was refused or keeps failing, and lets it wait again. The key stays while nobody knows whether it
+ * was recorded; what was refused was not, and is a new entry.
+ */
+export async function correctInOutbox(one: Waiting, actions: Action[]): Promise<void> {
+  const keyed = one.state === 'refused' ? actions.map((action) => ({ ...action, key: newKey() })) : actions
+  await (
+    await database()
+  ).put('outbox', { ...one, actions: keyed, state: 'waiting', reason: null, failures: 0, settledAt: null })
+  changed()
+}
+
 export async function dropFromOutbox(id: number): Promise<void> {
   await (await database()).delete('outbox', id)
   changed()
@@ -80,12 +99,19 @@ export async function sendOutbox(personId: string): Promise<{ sent: number; refu
       if (one.state !== 'waiting') continue
       try {
         await (one.actions.length === 1 ? send(one.actions[0]!) : sendTogether(one.actions))
-        await db.put('outbox', { ...one, state: 'sent', settledAt: new Date().toISOString() })
+        await db.put('outbox', { ...one, state: 'sent', reason: null, settledAt: new Date().toISOString() })
         done.sent++
       } catch (error) {
         // No line, no session, or the server asks to wait: it stays where it is.
         if (error instanceof NoConnection || !(error instanceof Refused) || [401, 429].includes(error.status)) break
-        if (error.status >= 500) break
+        if (!isKnown(error) || error.code === 'busy') {
+          const failures = (one.failures ?? 0) + 1
+          await db.put('outbox', { ...one, failures, reason: error.message })
+          // One that keeps failing must not hold up the others; it is tried again after them.
+          if (failures < patience) break
+          changed()
+          continue
+        }
         await db.put('outbox', {
           ...one,
           state: 'refused',

@@ -19,6 +19,26 @@ export class NoConnection extends Error {
   }
 }
 
+/** Whether an answer says for certain what became of what was sent: recorded, or refused and nothing changed. */
+export function isKnown(error: unknown): boolean {
+  if (error instanceof NoConnection) return false
+  return !(error instanceof Refused && error.status >= 500 && error.code !== 'not-recorded' && error.code !== 'busy')
+}
+
+const pausesMs = [700, 2000]
+/** Sends again while nobody knows what became of it, a few times; keys see to it that nothing is recorded twice. */
+export async function untilKnown<T>(work: () => Promise<T>): Promise<T> {
+  for (const pauseMs of pausesMs)
+    try {
+      return await work()
+    } catch (error) {
+      // Without a line there is nobody to ask.
+      if (isKnown(error) || error instanceof NoConnection) throw error
+      await new Promise((done) => setTimeout(done, pauseMs))
+    }
+  return work()
+}
+
 export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
   return (await callWithHeaders<T>(method, path, {}, body)).answer
 }
@@ -44,7 +64,10 @@ export async function callWithHeaders<T>(
 async function answerOf<T>(response: Response): Promise<T> {
   if (response.status === 204) return undefined as T
   const answer: unknown = await response.json().catch(() => null)
-  if (response.ok) return answer as T
+  if (response.ok) {
+    if (answer === null) throw new NoConnection() // cut off on the way: it says nothing
+    return answer as T
+  }
   const { error } = (answer ?? {}) as Partial<RefusalBody>
   throw new Refused(
     response.status,

@@ -5,7 +5,7 @@ import { putInOutbox } from '../shell/outbox.ts'
 import { useSession } from '../shell/session.ts'
 import { useFetchAnew } from './fetchAnew.ts'
 import { newKey } from './newKey.ts'
-import { NoConnection, Refused, send, sendTogether } from './api.ts'
+import { isKnown, NoConnection, Refused, send, sendTogether, untilKnown } from './api.ts'
 
 /** An action as a form knows it: the key and the moment are added when it is sent. */
 type WithoutHeader<A> = A extends Action ? Omit<A, 'key' | 'at'> & { at?: string } : never
@@ -20,6 +20,8 @@ export function useAction(done: string | null, onDone: () => void) {
   const { nowMs, person } = useSession()
   const fetchAnew = useFetchAnew()
   const headers = useRef<{ key: string; at: string }[]>(undefined)
+  /** It went out under these keys and no answer came that says what became of it. */
+  const maybeSent = useRef(false)
   const [problem, setProblem] = useState<unknown>(null)
   const [fields, setFields] = useState<Record<string, string>>({})
   const [busy, setBusy] = useState(false)
@@ -29,25 +31,39 @@ export function useAction(done: string | null, onDone: () => void) {
     setBusy(true)
     setProblem(null)
     setFields({})
-    // After a lost answer the same key and moment go out again, so that the action is recorded once.
+    // Until it is known what became of it, the same keys and moment go out again, so that it is recorded once.
     const at = new Date(nowMs()).toISOString()
     headers.current ??= actions.map(() => ({ key: newKey(), at }))
     try {
       const whole = actions.map((action, i) => ({ ...headers.current![i], ...action }) as Action)
-      await (whole.length === 1 ? send(whole[0]!) : sendTogether(whole))
+      await untilKnown<unknown>(() => (whole.length === 1 ? send(whole[0]!) : sendTogether(whole)))
       headers.current = undefined
+      maybeSent.current = false
       await fetchAnew()
       if (done) notifications.show({ message: done, autoClose: 3000 })
       onDone()
       return true
     } catch (error) {
-      if (error instanceof NoConnection && !actions.some(({ kind }) => needsTheAnswer.has(kind)))
-        if (await keepForLater(actions)) return true
-      if (!(error instanceof NoConnection)) headers.current = undefined
+      if (!isKnown(error)) {
+        maybeSent.current = true
+        if (!actions.some(({ kind }) => needsTheAnswer.has(kind)) && (await keepForLater(actions, error))) return true
+        setProblem(
+          new Error(
+            `${error instanceof NoConnection ? 'There is no connection to the server. ' : ''}It is not known yet whether this was recorded. Send it again when you can: it is recorded only once.`,
+          ),
+        )
+        return false
+      }
+      // Another try, with other words, of what has been recorded after all.
+      const wasThere = maybeSent.current && error instanceof Refused && error.code === 'key-used'
+      headers.current = undefined
+      maybeSent.current = false
       if (error instanceof Refused) setFields(error.fields)
       setProblem(
-        error instanceof NoConnection
-          ? new Error('No connection: not recorded yet. Try again when it is back; it is recorded only once.')
+        wasThere
+          ? new Error(
+              'Your first try was recorded after all, as you sent it then. Close this and look, before you send more.',
+            )
           : error,
       )
       return false
@@ -57,17 +73,21 @@ export function useAction(done: string | null, onDone: () => void) {
   }
 
   /** Without a line the actions wait on this device under their keys. @returns false when the device cannot keep them */
-  async function keepForLater(actions: FormAction[]): Promise<boolean> {
+  async function keepForLater(actions: FormAction[], error: unknown): Promise<boolean> {
     const whole = actions.map((action, i) => ({ ...headers.current![i], ...action }) as Action)
     const words = whole.map(({ kind }) => kindNames[kind]).join(', ')
     try {
       await putInOutbox(person.id, whole, words)
     } catch {
-      return false
+      return false // the caller says so
     }
     headers.current = undefined
+    maybeSent.current = false
     notifications.show({
-      message: `No connection: “${words}” waits on this device and goes out when it is back`,
+      message:
+        error instanceof NoConnection
+          ? `No connection: “${words}” waits on this device and goes out when it is back`
+          : `It is not known yet whether “${words}” was recorded: it waits on this device and is sent again, and recorded only once`,
       autoClose: 6000,
     })
     onDone()
