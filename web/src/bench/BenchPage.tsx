@@ -12,6 +12,7 @@ import {
   type InstrumentProps,
 } from './handBenches.tsx'
 import { LifeBench } from './LifeBench.tsx'
+import { useQuery } from '../ui/useQuery.ts'
 import { ReplacementBench } from './ReplacementBench.tsx'
 import { SoundBench } from './SoundBench.tsx'
 
