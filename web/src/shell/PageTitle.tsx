@@ -8,7 +8,10 @@ export function PageTitle() {
   const { pathname } = useLocation()
   useEffect(() => {
     const tell = () => {
-      const heading = document.querySelector('main h1')?.textContent?.trim()
+      // A page that cannot be shown has no heading of its own: then it is the place that leads to it.
+      const heading = ['main h1', 'nav [aria-current="page"]']
+        .map((what) => document.querySelector(what)?.textContent?.trim())
+        .find(Boolean)
       const title = heading ? `${heading} · ${brand}` : brand
       if (document.title !== title) document.title = title
     }
