@@ -77,6 +77,7 @@ export default tseslint.config(
         process: 'readonly',
         console: 'readonly',
         URL: 'readonly',
+        URLSearchParams: 'readonly',
         setTimeout: 'readonly',
         Buffer: 'readonly',
         fetch: 'readonly',

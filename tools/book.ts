@@ -2,6 +2,7 @@ import { join } from 'node:path'
 import {
   backup,
   checkBook,
+  factsDigest,
   forLongWork,
   leftOut,
   migrateDatabase,
@@ -40,6 +41,13 @@ async function restoreFrom(url: string, file: string): Promise<void> {
   console.log(leftOut)
 }
 
+/** For trials: what every table of facts holds, as digests. */
+async function digest(url: string): Promise<void> {
+  const { pool } = openDatabase(url, 1, forLongWork)
+  console.log(JSON.stringify(await factsDigest(pool)))
+  await pool.end()
+}
+
 async function rescue(url: string, name: string): Promise<void> {
   const database = openDatabase(url, 2)
   const pin = await rescueLead(database, name, new Date())
@@ -69,7 +77,9 @@ async function check(url: string): Promise<void> {
 }
 
 const [what, file] = process.argv.slice(2)
-const run = { backup: backUp, restore: restoreFrom, check, rescue }[what as 'backup' | 'restore' | 'check' | 'rescue']
+const run = { backup: backUp, restore: restoreFrom, check, digest, rescue }[
+  what as 'backup' | 'restore' | 'check' | 'digest' | 'rescue'
+]
 run(process.env.DATABASE_URL!, file!).catch((error: unknown) => {
   console.error(error instanceof StartProblem || error instanceof Refusal ? error.message : error)
   process.exit(1)

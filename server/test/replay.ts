@@ -1,47 +1,6 @@
 import type pg from 'pg'
-import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
+import { exportBook, factTables, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
 import { migrations, scratchDatabase } from './scratch.ts'
-
-/** Tables of facts. What is derived or secret is no fact of the book. */
-const factTables = [
-  'log_entry',
-  'site',
-  'person',
-  'part_type',
-  'printer_model',
-  'printer',
-  'slot',
-  'fitting',
-  'usage',
-  'counter_point',
-  'job',
-  'spool',
-  'reading',
-  'reading_kind',
-  'adjustment',
-  'printer_event',
-  'enclosure_sample',
-  'check_type',
-  'check_version',
-  'upset',
-  'check_sheet',
-  'step_result',
-  'duty',
-  'fault',
-  'sign_off',
-  'symptom',
-  'cause',
-  'fault_test',
-  'fault_step',
-  'down_time',
-  'work_span',
-  'test_print',
-  'return_tick',
-  'guard',
-  'training',
-  'notice',
-  'note_link',
-]
 
 /** Every table of facts, row by row, as text. */
 export async function factsOf(pool: pg.Pool): Promise<Record<string, string[]>> {

@@ -1,7 +1,6 @@
 import { isFull } from './cluster.mjs'
 import { SetupProblem } from './say.mjs'
 
-const lookMs = 5_000
 /** So many looks without an answer, and it stands still. */
 const silentLooks = 4
 const fullPauseMs = 10_000
@@ -15,9 +14,10 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms))
  * Brings the database back when it has died or stands still. While the disk is full it says so and tries again, for as long
  * as it takes.
  * @param cluster as startCluster gives it
+ * @param options.lookMs how often it is looked at
  * @returns stop(), and failed: rejects when it cannot be brought back, with its last lines
  */
-export function watchCluster(cluster) {
+export function watchCluster(cluster, { lookMs = 5_000 } = {}) {
   let stopping = false
   let now = cluster
   const failed = watch()
