@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import { accessible } from './accessible.ts'
-import { phone, printerId, signedIn, test } from './people.ts'
+import { pasted, phone, printerId, signedIn, test, typed } from './people.ts'
 import { second } from './servers.ts'
 
 test('a check by the spool on the phone: one value out of limits, and the printer is held', async ({ browser }) => {
@@ -27,7 +27,7 @@ test('a check by the spool on the phone: one value out of limits, and the printe
   await accessible(page, 'measuring')
   await page.getByRole('button', { name: 'Keep' }).click()
   await expect(page.getByRole('heading', { name: 'Y belt' })).toBeVisible()
-  await page.getByLabel('Y belt, in Hz').fill('22')
+  await typed(page.getByLabel('Y belt, in Hz'), '22')
   await page.getByRole('button', { name: 'Keep' }).click()
   const alert = page.getByRole('alert').filter({ hasText: 'Outside its limits' })
   await expect(alert).toContainText('35 to 130 Hz')
@@ -108,7 +108,7 @@ test('before a print, from the label on the phone: two presses when all is well'
   // It was the wrong printer: taken back, it is a fault no more.
   await page.getByRole('note').filter({ hasText: 'Wires in place' }).getByRole('link', { name: 'See' }).click()
   await page.getByRole('button', { name: 'Reported by mistake' }).click()
-  await page.getByLabel('Why? Everybody sees this.').fill('The one beside it was meant')
+  await typed(page.getByLabel('Why? Everybody sees this.'), 'The one beside it was meant')
   await accessible(page, 'taking a report back')
   await page.getByRole('button', { name: 'Take the report back' }).click()
   await expect(page.getByRole('region', { name: 'Taken back' })).toContainText('The one beside it was meant')
@@ -122,10 +122,10 @@ test('a mesh gives turns; turned and probed again, the book tells what became be
   const id = await printerId(page, 'Whelk')
   await page.goto(`/bench?sum=bed&printer=${id}`)
   const mesh = page.getByRole('textbox', { name: 'Mesh', exact: true })
-  await mesh.fill('0.1 0.2\n0.3')
+  await pasted(mesh, '0.1 0.2\n0.3')
   await expect(page.getByRole('alert')).toContainText('Line 2 has 1 heights')
   // Tilted by exactly 0.35 mm over 171 mm from left to right: half a turn of 0.7 mm between the screws of this model.
-  await mesh.fill('-0.175 0 0.175\n-0.175 0 0.175\n-0.175 0 0.175')
+  await pasted(mesh, '-0.175 0 0.175\n-0.175 0 0.175\n-0.175 0 0.175')
   const turns = page.getByRole('table', { name: 'Knob turns' })
   await expect(turns.getByRole('row', { name: /front left/ })).toContainText('¼ turn anticlockwise')
   await expect(turns.getByRole('row', { name: /back right/ })).toContainText('¼ turn clockwise')
@@ -134,7 +134,7 @@ test('a mesh gives turns; turned and probed again, the book tells what became be
   await expect(page.getByText('Kept as a reading').first()).toBeVisible()
   await page.getByRole('button', { name: 'I have turned them' }).click()
   await expect(page.getByText('Adjustment written down').first()).toBeVisible()
-  await page.getByRole('textbox', { name: /^Second mesh/ }).fill('-0.02 0 0.01\n-0.01 0 0.02\n-0.02 0.01 0.02')
+  await pasted(page.getByRole('textbox', { name: /^Second mesh/ }), '-0.02 0 0.01\n-0.01 0 0.02\n-0.02 0.01 0.02')
   await expect(page.getByText('flatter by 0.31 mm')).toBeVisible()
   await accessible(page, 'bed')
   await page.getByRole('button', { name: 'Keep as reading' }).nth(1).click()
@@ -157,7 +157,7 @@ test('the other instruments measure and keep what they find', async ({ browser }
   await expect(page.getByText('semitones above it')).toBeVisible()
   await page.locator('input[type=file]').setInputFiles('package.json')
   await expect(page.getByRole('alert')).toContainText('no sound file')
-  await page.getByLabel('Pitch, in Hz').fill('110')
+  await typed(page.getByLabel('Pitch, in Hz'), '110')
   await expect(page.getByText('60 to 110 Hz: inside')).toBeVisible()
   // T = 4·0.008·0.25²·110² = 24.2 N
   await expect(page.getByText('24.2 N')).toBeVisible()
@@ -165,7 +165,7 @@ test('the other instruments measure and keep what they find', async ({ browser }
 
   const fill = async (sum: string, figures: Record<string, string>) => {
     await page.goto(`/bench?sum=${sum}&printer=${id}`)
-    for (const [label, value] of Object.entries(figures)) await page.getByLabel(label).fill(value)
+    for (const [label, value] of Object.entries(figures)) await typed(page.getByLabel(label), value)
   }
   await fill('squareness', { 'Diagonal 1': '300.6', 'Diagonal 2': '300' })
   await expect(page.getByText('0.114°')).toBeVisible()
@@ -200,23 +200,23 @@ test('the other instruments measure and keep what they find', async ({ browser }
 test('a check is written, reordered and copied; one who saw the old version is told', async ({ browser }) => {
   const name = `Look at the hood ${Math.floor(Math.random() * 10_000)}`
   const page = await signedIn(browser, 'technician', { path: '/checks/new' })
-  await page.getByLabel('Name').fill(name)
-  await page.getByLabel('What it is for').fill('The hood keeps fumes in.')
+  await typed(page.getByLabel('Name'), name)
+  await typed(page.getByLabel('What it is for'), 'The hood keeps fumes in.')
   await page.getByRole('button', { name: 'One more step' }).click()
-  await page.getByRole('textbox', { name: 'Step 1' }).fill('Hood closes')
+  await typed(page.getByRole('textbox', { name: 'Step 1' }), 'Hood closes')
   await page.getByRole('button', { name: 'One more step' }).click()
-  await page.getByRole('textbox', { name: 'Step 2' }).fill('Humidity')
+  await typed(page.getByRole('textbox', { name: 'Step 2' }), 'Humidity')
   await page.getByRole('combobox', { name: 'What is given' }).nth(1).click()
   await page.getByRole('option', { name: 'measure' }).click()
   await page.getByRole('combobox', { name: 'Kept as the reading' }).click()
   await page.getByRole('option', { name: 'room humidity' }).click()
   await expect(page.getByLabel('Unit')).toHaveValue('%')
   // Limits upside down: the field says so, and nothing is changed.
-  await page.getByLabel('At least').fill('70')
-  await page.getByLabel('At most').fill('60')
+  await typed(page.getByLabel('At least'), '70')
+  await typed(page.getByLabel('At most'), '60')
   await page.getByRole('button', { name: 'Add the check' }).click()
   await expect(page.getByText(/upside down/).first()).toBeVisible()
-  await page.getByLabel('At least').fill('20')
+  await typed(page.getByLabel('At least'), '20')
   // By keyboard the second step goes before the first.
   await page.getByRole('button', { name: 'Drag Humidity' }).focus()
   await page.keyboard.press('Space')
@@ -231,8 +231,8 @@ test('a check is written, reordered and copied; one who saw the old version is t
   await expect(page.getByRole('textbox', { name: 'Step 1' })).toHaveValue('Humidity')
 
   const lead = await signedIn(browser, 'lead', { path: new URL(page.url()).pathname })
-  await lead.getByLabel('Minutes').fill('12')
-  await page.getByLabel('Minutes').fill('15')
+  await typed(lead.getByLabel('Minutes'), '12')
+  await typed(page.getByLabel('Minutes'), '15')
   await page.getByRole('button', { name: 'Put version 2 in force' }).click()
   await expect(page).toHaveURL('/checks')
   // What the other one has written stays, and is told that it rests on an old version.
@@ -247,7 +247,7 @@ test('a check is written, reordered and copied; one who saw the old version is t
   await expect(page.getByLabel('Name')).toHaveValue(`${name}, copy`)
   await page.goto('/checks')
   await page.getByRole('button', { name: `Retire ${name}` }).click()
-  await page.getByLabel('Why?').fill('Only a trial')
+  await typed(page.getByLabel('Why?'), 'Only a trial')
   await page.getByRole('dialog').getByRole('button', { name: 'Retire' }).click()
   await expect(page.getByRole('button', { name: `Bring back ${name}` })).toBeVisible()
 })

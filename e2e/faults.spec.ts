@@ -1,7 +1,7 @@
 import { expect } from '@playwright/test'
 import type { FaultRow, Knowledge, LogPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
-import { phone, printerId, signedIn, test } from './people.ts'
+import { phone, printerId, signedIn, test, typed } from './people.ts'
 import { first, second } from './servers.ts'
 
 test('anybody reports by the label on the phone, without an account, and the staff sees it at once', async ({
@@ -15,11 +15,11 @@ test('anybody reports by the label on the phone, without an account, and the sta
   await expect(page.getByRole('heading', { level: 1, name: 'Cockle' })).toBeVisible()
   await expect(page.getByText('It may be used by whoever is inducted.')).toBeVisible()
   await accessible(page, 'label')
-  await page.getByLabel('What do you see?').fill('It smells of hot plastic')
+  await typed(page.getByLabel('What do you see?'), 'It smells of hot plastic')
   await page.getByLabel('No, nobody should use it').check()
   await page.locator('input[type=file]').setInputFiles('docs/screenshots/floor.png')
   await expect(page.getByRole('button', { name: 'Another photo (1 taken)' })).toBeVisible()
-  await page.getByLabel('Your name (optional)').fill('Evening class')
+  await typed(page.getByLabel('Your name (optional)'), 'Evening class')
   await page.getByRole('button', { name: 'Report', exact: true }).click()
   await expect(page.getByText('Thank you. The staff sees it now.')).toBeVisible()
 
@@ -33,7 +33,7 @@ test('anybody reports by the label on the phone, without an account, and the sta
   await technician.goto(`/printers/${id}`)
   await technician.getByRole('button', { name: 'More', exact: true }).click()
   await technician.getByRole('menuitem', { name: 'Put on hold' }).click()
-  await technician.getByLabel('Why must nobody use it?').fill('Smells of hot plastic')
+  await typed(technician.getByLabel('Why must nobody use it?'), 'Smells of hot plastic')
   await technician.getByRole('button', { name: 'Put on hold' }).click()
   await expect(technician.getByRole('link', { name: 'Tag to hang on it (PDF)' })).toBeVisible()
   await page.reload()
@@ -82,7 +82,7 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
   await expect(dialog.getByRole('combobox', { name: 'What was it?' })).toHaveValue('Extruder lever cracked')
   await dialog.getByRole('combobox', { name: 'Who or what brought it about?' }).click()
   await technician.getByRole('option', { name: /^wear/ }).click()
-  await dialog.getByLabel('Minutes of work').fill('25')
+  await typed(dialog.getByLabel('Minutes of work'), '25')
   await dialog.getByLabel('Permanent').check()
   await accessible(technician, 'closing')
   await dialog.getByRole('button', { name: 'Close it' }).click()
@@ -103,7 +103,7 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
   const leads = lead.getByRole('region', { name: 'Back to service' })
   await leads.getByRole('button', { name: 'Waive: First layer' }).click()
   await accessible(lead, 'waiving')
-  await lead.getByLabel('Why need it not be done?').fill('Watched down with the test print')
+  await typed(lead.getByLabel('Why need it not be done?'), 'Watched down with the test print')
   await lead.getByLabel('I have looked at it and answer for it').check()
   await lead.getByRole('button', { name: 'Waive', exact: true }).click()
   await expect(back.getByText('Everything is done or waived')).toBeVisible()
@@ -118,8 +118,8 @@ test('somebody new is invited, and without the sign-off for hot work cannot swap
   const lead = await signedIn(browser, 'lead', { path: '/people' })
   await lead.getByRole('button', { name: 'Invite somebody' }).click()
   const dialog = lead.getByRole('dialog')
-  await dialog.getByLabel('Name to be shown').fill('Nova Brook')
-  await dialog.getByLabel('Name to sign in with').fill('nova')
+  await typed(dialog.getByLabel('Name to be shown'), 'Nova Brook')
+  await typed(dialog.getByLabel('Name to sign in with'), 'nova')
   await dialog.getByRole('combobox', { name: 'Role' }).click()
   await lead.getByRole('option', { name: 'technician' }).click()
   await dialog.getByRole('button', { name: 'Admit' }).click()
@@ -130,8 +130,8 @@ test('somebody new is invited, and without the sign-off for hot work cannot swap
   const nova = await (await browser.newContext({ baseURL: first })).newPage()
   await nova.goto(address)
   await accessible(nova, 'joining')
-  await nova.getByRole('textbox', { name: 'PIN', exact: true }).fill('2468')
-  await nova.getByRole('textbox', { name: 'PIN again' }).fill('2468')
+  await typed(nova.getByRole('textbox', { name: 'PIN', exact: true }), '2468')
+  await typed(nova.getByRole('textbox', { name: 'PIN again' }), '2468')
   await nova.getByRole('button', { name: 'Join' }).click()
   await expect(nova.getByRole('navigation', { name: 'Screens' })).toBeVisible()
   await nova.goto(`/printers/${await printerId(lead, 'Limpet')}`)
@@ -172,12 +172,12 @@ test('three entries on the phone while the line is down go out once it is back',
   await page.context().setOffline(true)
   for (const text of ['Dusted the rails', 'Belt looks fine']) {
     await page.getByRole('button', { name: 'Note', exact: true }).click()
-    await page.getByLabel('What should the others know?').fill(text)
+    await typed(page.getByLabel('What should the others know?'), text)
     await page.getByRole('button', { name: 'Write', exact: true }).click()
     await expect(page.getByRole('dialog')).toBeHidden()
   }
   await page.getByRole('button', { name: 'Report a fault' }).click()
-  await page.getByLabel('What do you see?').fill('A faint squeak')
+  await typed(page.getByLabel('What do you see?'), 'A faint squeak')
   await page.getByLabel('Yes, for now').check()
   await page.getByRole('button', { name: 'Report', exact: true }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
@@ -201,12 +201,12 @@ test('three entries on the phone while the line is down go out once it is back',
 
 test('the book is searched, answered, handed over and found whole', async ({ browser }) => {
   const page = await signedIn(browser, 'lead', { path: '/logbook' })
-  await page.getByRole('searchbox', { name: 'Search the book' }).fill('belt urchin saturday')
+  await typed(page.getByRole('searchbox', { name: 'Search the book' }), 'belt urchin saturday')
   const entry = page.getByRole('listitem').filter({ hasText: 'sounds lower every week' })
   await expect(entry).toBeVisible()
   await expect(page).toHaveURL(/search=belt/)
   await entry.getByRole('button', { name: /^Answer entry/ }).click()
-  await page.getByLabel('What should the others know?').fill('Tightened it to 84 Hz')
+  await typed(page.getByLabel('What should the others know?'), 'Tightened it to 84 Hz')
   await accessible(page, 'answering')
   await page.getByRole('button', { name: 'Write', exact: true }).click()
   await expect(entry).toContainText('Tightened it to 84 Hz')
@@ -232,10 +232,10 @@ test('a form over the book stays, with what was typed, when the search comes lat
   const answer = page.getByRole('button', { name: /^Answer entry/ }).first()
   await expect(answer).toBeVisible()
   const found = page.waitForResponse(/search=belt/)
-  await page.getByRole('searchbox', { name: 'Search the book' }).fill('belt urchin saturday')
+  await typed(page.getByRole('searchbox', { name: 'Search the book' }), 'belt urchin saturday')
   await answer.click()
   const words = page.getByLabel('What should the others know?')
-  await words.fill('Half a sentence')
+  await typed(words, 'Half a sentence')
   await found
   await expect(page.locator('li', { hasText: 'sounds lower every week' })).toHaveCount(1)
   await expect(page.locator('li', { hasText: 'Answer' })).toHaveCount(1)
@@ -245,18 +245,18 @@ test('a form over the book stays, with what was typed, when the search comes lat
 test('the knowledge is changed as the workshop learns', async ({ browser }) => {
   const page = await signedIn(browser, 'technician', { path: '/knowledge' })
   await page.getByRole('button', { name: 'Change Wheels shed dust' }).click()
-  await page.getByLabel('Weight of Eccentric nut too tight').fill('5')
+  await typed(page.getByLabel('Weight of Eccentric nut too tight'), '5')
   await accessible(page, 'symptom')
   await page.getByRole('button', { name: 'Set', exact: true }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
   await page.getByText('Tests', { exact: true }).click()
   await page.getByRole('button', { name: 'Change Pluck the belt' }).click()
-  await page.getByLabel('Chance under Belt slack, per cent').fill('80')
+  await typed(page.getByLabel('Chance under Belt slack, per cent'), '80')
   // A third way to end, which the first two had no word for.
   await page.getByRole('button', { name: 'Another way it can end' }).click()
-  await page.getByRole('textbox', { name: 'Or', exact: true }).fill('it slips')
+  await typed(page.getByRole('textbox', { name: 'Or', exact: true }), 'it slips')
   const slips = page.getByRole('group', { name: 'Chance of “it slips”' })
-  await slips.getByLabel('Chance under Belt slack, per cent').fill('12')
+  await typed(slips.getByLabel('Chance under Belt slack, per cent'), '12')
   await accessible(page, 'a test')
   await page.getByRole('button', { name: 'Set', exact: true }).click()
   await expect(page.getByRole('dialog')).toBeHidden()

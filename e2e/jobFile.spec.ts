@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import type { Counts, Floor, PrinterPage } from '@diatribon/contract'
-import { signedIn, test } from './people.ts'
+import { signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
 /** A job of about an hour: a tall spiral of short lines, in lengths and temperatures of the usual kind. */
@@ -57,7 +57,7 @@ test('a job file is stopped by preflight, goes to another printer, and its hours
   // It is stopped early, after the minutes that have passed; only those count.
   await page.getByRole('button', { name: 'Finish job' }).click()
   await page.getByRole('radio', { name: 'stopped' }).check()
-  await page.getByLabel('Filament, in metres').fill('1.5')
+  await typed(page.getByLabel('Filament, in metres'), '1.5')
   await page.getByRole('button', { name: 'Finish', exact: true }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
   const after = await hours()
@@ -70,7 +70,7 @@ test('a job file is stopped by preflight, goes to another printer, and its hours
   const { printer: now } = (await (await page.request.get(`${first}/api/printers/${printer.id}`)).json()) as PrinterPage
   const reading = Math.ceil(now.meterHours + 1)
   await page.getByRole('button', { name: 'Count hours' }).click()
-  await page.getByLabel('Meter of the printer, in hours').fill(String(reading))
+  await typed(page.getByLabel('Meter of the printer, in hours'), String(reading))
   await page.getByRole('button', { name: 'Count', exact: true }).click()
   await expect(page.getByRole('table', { name: 'Evidence' })).toContainText(reading.toLocaleString('en-GB'))
 })

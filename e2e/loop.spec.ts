@@ -1,6 +1,6 @@
 import { expect } from '@playwright/test'
 import type { Round } from '@diatribon/contract'
-import { signedIn, test } from './people.ts'
+import { signedIn, test, typed } from './people.ts'
 import { first, second } from './servers.ts'
 
 test('once round the loop: count until a part is due, swap it as failed, and everybody sees what was learned', async ({
@@ -29,12 +29,12 @@ test('once round the loop: count until a part is due, swap it as failed, and eve
   }
   await technician.getByRole('button', { name: 'Count hours' }).click()
   const meter = technician.getByLabel('Meter of the printer, in hours')
-  await meter.fill(String(page.printer.meterHours - 1))
+  await typed(meter, String(page.printer.meterHours - 1))
   await expect(technician.getByText('That is less than before')).toBeVisible()
   await technician.getByRole('button', { name: 'Count', exact: true }).click()
   await expect(technician.getByRole('alert')).toContainText('The meter cannot run backwards')
   const meterHours = Math.ceil(page.printer.meterHours + duty.left + 1)
-  await meter.fill(String(meterHours))
+  await typed(meter, String(meterHours))
   await technician.getByRole('button', { name: 'Count', exact: true }).click()
   await expect(technician.getByRole('dialog')).toBeHidden()
 
@@ -60,7 +60,7 @@ test('once round the loop: count until a part is due, swap it as failed, and eve
   // Hot work is confirmed each time.
   const cautions = dialog.getByLabel(/^I have read the cautions/)
   if (await cautions.isVisible()) await cautions.check()
-  await dialog.getByLabel('Note (optional)').fill('Blocked for good, journey of the tests')
+  await typed(dialog.getByLabel('Note (optional)'), 'Blocked for good, journey of the tests')
   await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
   await expect(dialog).toBeHidden()
   await expect(overdue.getByRole('button', { name: `Swap ${slot.name} of ${printer.name}` })).toBeHidden()
@@ -79,7 +79,7 @@ test('a live entry shows in the other browser without touching anything', async 
   await expect(lead.getByRole('listitem').first()).toBeVisible()
   await technician.getByRole('button', { name: 'Note', exact: true }).click()
   const words = `Seen at once, ${Math.random()}`
-  await technician.getByLabel('What should the others know?').fill(words)
+  await typed(technician.getByLabel('What should the others know?'), words)
   await technician.getByRole('button', { name: 'Write' }).click()
   await expect(technician.getByRole('dialog')).toBeHidden()
   await expect(lead.getByText(words)).toBeVisible()
@@ -88,15 +88,15 @@ test('a live entry shows in the other browser without touching anything', async 
 test('a wrong entry is put right, and both stay in the book', async ({ browser }) => {
   const technician = await signedIn(browser, 'technician', { path: '/logbook' })
   await technician.getByRole('button', { name: 'Note', exact: true }).click()
-  await technician.getByLabel('What should the others know?').fill('Left rail oiled')
+  await typed(technician.getByLabel('What should the others know?'), 'Left rail oiled')
   await technician.getByRole('button', { name: 'Write' }).click()
   await expect(technician.getByRole('listitem').first()).toContainText('Left rail oiled')
   await technician
     .getByRole('button', { name: /^Amend entry/ })
     .first()
     .click()
-  await technician.getByLabel('Text').fill('Right rail oiled')
-  await technician.getByLabel('Why? Everybody sees this.').fill('Wrong side')
+  await typed(technician.getByLabel('Text'), 'Right rail oiled')
+  await typed(technician.getByLabel('Why? Everybody sees this.'), 'Wrong side')
   await technician.getByRole('button', { name: 'Amend', exact: true }).click()
   await expect(technician.getByRole('listitem').nth(0)).toContainText('Corrected to “Right rail oiled”')
   await expect(technician.getByRole('listitem').nth(1)).toContainText('Left rail oiled')

@@ -1,5 +1,12 @@
 import type { Floor } from '@diatribon/contract'
-import { expect, test as base, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
+import {
+  expect,
+  test as base,
+  type Browser,
+  type BrowserContextOptions,
+  type Locator,
+  type Page,
+} from '@playwright/test'
 import { first } from './servers.ts'
 
 export const phone = { viewport: { width: 390, height: 844 }, hasTouch: true }
@@ -15,6 +22,38 @@ export const test = base.extend<{ closesItsPages: void }>({
   ],
 })
 
+/** Types as a hand does, key by key, in place of what stands in the field. */
+export async function typed(field: Locator, text: string): Promise<void> {
+  await field.click()
+  const type = await field.evaluate((element) => (element as HTMLInputElement).type)
+  // The browser's own fields for dates take digits in the order of the day, and the time after a step to the right.
+  const found = /^(\d{4})-(\d{2})-(\d{2})(?:T(\d{2}):(\d{2}))?$/.exec(text)
+  if (found && (type === 'date' || type === 'datetime-local')) {
+    const [, year, month, day, hour, minute] = found
+    await field.press('Home')
+    for (let i = 0; i < 6; i++) await field.press('ArrowLeft')
+    await field.pressSequentially(`${day}${month}${year}`)
+    if (hour) {
+      await field.press('ArrowRight')
+      await field.pressSequentially(`${hour}${minute}`)
+    }
+    return
+  }
+  await field.press('ControlOrMeta+a')
+  await field.press('Delete')
+  await field.pressSequentially(text)
+}
+
+/** Pastes from the clipboard, as from a spreadsheet, in place of what stands in the field. */
+export async function pasted(field: Locator, text: string): Promise<void> {
+  const page = field.page()
+  await page.context().grantPermissions(['clipboard-read', 'clipboard-write'])
+  await field.click()
+  await page.evaluate((words) => navigator.clipboard.writeText(words), text)
+  await field.press('ControlOrMeta+a')
+  await field.press('ControlOrMeta+v')
+}
+
 /** A person at a browser of their own, signed in through the page. */
 export async function signedIn(
   browser: Browser,
@@ -24,8 +63,8 @@ export async function signedIn(
   const { path = '/floor', ...context } = options
   const page = await (await browser.newContext({ baseURL: first, ...context })).newPage()
   await page.goto(path)
-  await page.getByLabel('Name').fill(name)
-  await page.getByRole('textbox', { name: 'PIN' }).fill('314159')
+  await typed(page.getByLabel('Name'), name)
+  await typed(page.getByRole('textbox', { name: 'PIN' }), '314159')
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('navigation', { name: 'Screens' })).toBeVisible()
   return page

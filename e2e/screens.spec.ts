@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import type { Floor, LifeSummary } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
-import { phone, signedIn, test } from './people.ts'
+import { pasted, phone, signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
 async function addresses(page: Page): Promise<Record<string, string>> {
@@ -174,8 +174,8 @@ test('the keyboard leads everywhere, and can be kept from it', async ({ browser 
 test('a wrong PIN gets a sentence; sign-out leaves nothing behind', async ({ browser }) => {
   const page = await (await browser.newContext({ baseURL: first })).newPage()
   await page.goto('/round')
-  await page.getByLabel('Name').fill('corin')
-  await page.getByRole('textbox', { name: 'PIN' }).fill('0000')
+  await typed(page.getByLabel('Name'), 'corin')
+  await typed(page.getByRole('textbox', { name: 'PIN' }), '0000')
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('alert')).toContainText('Name and PIN do not belong together')
   await page.getByRole('button', { name: 'technician' }).click()
@@ -194,7 +194,7 @@ test('without a connection the last figures stay, and nothing is claimed to be r
   const words = `Written while away, ${Math.random()}`
   await page.context().setOffline(true)
   await page.getByRole('button', { name: 'Note', exact: true }).click()
-  await page.getByLabel('What should the others know?').fill(words)
+  await typed(page.getByLabel('What should the others know?'), words)
   await page.getByRole('button', { name: 'Write' }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
   await expect(page.getByText('No connection: “Note” waits on this device')).toBeVisible()
@@ -214,7 +214,7 @@ test('an answer lost on the way is asked for again, and the action is recorded o
     await route.abort('connectionreset')
   })
   await page.getByRole('button', { name: 'Note', exact: true }).click()
-  await page.getByLabel('What should the others know?').fill(words)
+  await typed(page.getByLabel('What should the others know?'), words)
   await page.getByRole('button', { name: 'Write' }).click()
   await expect(page.getByRole('dialog')).toBeHidden()
   await expect(page.getByRole('region', { name: /^Log of/ }).getByText(words)).toHaveCount(1)
@@ -226,11 +226,11 @@ test('the bench reckons pasted columns and gives them out as CSV', async ({ brow
   // NIST/SEMATECH e-Handbook 8.4.1.2
   await expect(fits).toContainText('shape 1.7208')
   await expect(fits).toContainText('0.9056 to 2.886')
-  await page.getByLabel('Records').fill('10 failed')
+  await typed(page.getByLabel('Records'), '10 failed')
   await page.getByRole('button', { name: 'Reckon' }).click()
   await expect(page.getByRole('alert')).toContainText('Row')
-  await page.getByLabel('Records').fill('age\tstate\n100\tfailed\n150\tfailed\n210\tfailed\n300\trunning\t4')
-  await page.getByLabel('Ages are counted in').fill('prints')
+  await pasted(page.getByLabel('Records'), 'age\tstate\n100\tfailed\n150\tfailed\n210\tfailed\n300\trunning\t4')
+  await typed(page.getByLabel('Ages are counted in'), 'prints')
   await page.getByRole('button', { name: 'Reckon' }).click()
   await expect(page.getByText('3 failed, 4 still good when last seen')).toBeVisible()
   const waiting = page.waitForEvent('download')
@@ -244,10 +244,10 @@ test('the bench reckons pasted columns and gives them out as CSV', async ({ brow
 
   await page.getByRole('tab', { name: 'When to replace?' }).click()
   await expect(page.getByText('Replace at 510.7')).toBeVisible()
-  await page.getByLabel('Shape').fill('0.9')
+  await typed(page.getByLabel('Shape'), '0.9')
   await page.getByRole('button', { name: 'Reckon' }).click()
   await expect(page.getByText('Never replace on a clock')).toBeVisible()
-  await page.getByLabel('Cost of a failure').fill('0.5')
+  await typed(page.getByLabel('Cost of a failure'), '0.5')
   await page.getByRole('button', { name: 'Reckon' }).click()
   await expect(page.getByRole('alert')).toContainText('must cost more')
 })
@@ -282,10 +282,13 @@ test('a slow device fetches no more of the book than is looked at', async ({ bro
   await expect(page.getByRole('listitem').first()).toBeVisible()
   const words = `Slowly, ${Math.random()}`
   await page.getByRole('button', { name: 'Note', exact: true }).click()
-  await page.getByLabel('What should the others know?').fill(words)
+  await typed(page.getByLabel('What should the others know?'), words)
   await page.getByRole('button', { name: 'Write' }).click()
   await expect(page.getByRole('listitem').filter({ hasText: words })).toBeVisible()
   expect(older.size).toBe(0)
+  // While the dialog is going it still holds the focus, and the page does not move.
+  await expect(page.getByRole('dialog')).toBeHidden()
+  await page.getByRole('heading', { level: 1, name: 'Logbook' }).click()
   await page.keyboard.press('End')
   await expect.poll(() => older.size).toBe(1)
 })

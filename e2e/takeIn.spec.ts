@@ -1,21 +1,21 @@
 import { expect } from '@playwright/test'
-import { phone, signedIn, test } from './people.ts'
+import { phone, signedIn, test, typed } from './people.ts'
 import { first, second } from './servers.ts'
 
 test('a second-hand printer is taken in on a phone, and the measuring goes on at another one', async ({ browser }) => {
   const name = `Oystercatcher ${Math.floor(Math.random() * 1000)}`
   const lead = await signedIn(browser, 'lead', { ...phone, path: '/take-in' })
-  await lead.getByLabel('Name').fill(name)
-  await lead.getByLabel('Room').fill('Main workshop')
-  await lead.getByLabel('Rack', { exact: false }).first().fill('E')
+  await typed(lead.getByLabel('Name'), name)
+  await typed(lead.getByLabel('Room'), 'Main workshop')
+  await typed(lead.getByLabel('Rack', { exact: false }).first(), 'E')
   await lead.getByRole('combobox', { name: 'Make and model' }).click()
   await lead.getByRole('option', { name: 'Turnstone R1' }).click()
-  await lead.getByLabel('What its meter shows, in hours').fill('1830')
+  await typed(lead.getByLabel('What its meter shows, in hours'), '1830')
   await lead.getByRole('combobox', { name: 'Age of Nozzle' }).click()
   await lead.getByRole('option', { name: 'new', exact: true }).click()
   await lead.getByRole('combobox', { name: 'Age of X belt' }).click()
   await lead.getByRole('option', { name: 'used', exact: true }).click()
-  await lead.getByLabel('Hours of X belt').fill('1830')
+  await typed(lead.getByLabel('Hours of X belt'), '1830')
   await lead.getByRole('button', { name: 'Take in, and go on to the measuring' }).click()
 
   // The first step is the mains: its caution stands where the work is.
@@ -31,14 +31,14 @@ test('a second-hand printer is taken in on a phone, and the measuring goes on at
   await technician.getByRole('link', { name: new RegExp(`Go on with ${name}`) }).click()
   await expect(technician.getByRole('button', { name: '✓ Mains selector and plug' })).toBeVisible()
   await expect(technician.getByRole('heading', { name: 'Square frame' })).toBeVisible()
-  await technician.getByLabel('diagonal 1, in mm').fill('500.4')
-  await technician.getByLabel('diagonal 2, in mm').fill('500')
+  await typed(technician.getByLabel('diagonal 1, in mm'), '500.4')
+  await typed(technician.getByLabel('diagonal 2, in mm'), '500')
   await expect(technician.getByLabel('skew, in °')).toHaveValue('0.046')
   await technician.getByRole('button', { name: 'Keep and go on' }).click()
   await expect(technician.getByRole('heading', { name: 'Belts' })).toBeVisible()
   await technician.getByRole('button', { name: 'Into service' }).click()
   await expect(technician.getByRole('note')).toContainText('Not measured')
-  await technician.getByLabel('Why are steps left out?').fill('Its twin beside it was measured; the rest on Thursday')
+  await typed(technician.getByLabel('Why are steps left out?'), 'Its twin beside it was measured; the rest on Thursday')
   await technician.getByRole('button', { name: 'Into service' }).last().click()
   await expect(technician.getByRole('heading', { level: 1, name })).toBeVisible()
   await expect(technician.getByText('In service').first()).toBeVisible()
@@ -55,8 +55,8 @@ test('a second-hand printer is taken in on a phone, and the measuring goes on at
   const stranger = await (await browser.newContext({ ...phone, baseURL: first })).newPage()
   await stranger.goto(`/go/${id.replaceAll('-', '').slice(0, 12)}`)
   await stranger.getByRole('link', { name: 'Staff: sign in for the whole page' }).click()
-  await stranger.getByLabel('Name').fill('member')
-  await stranger.getByRole('textbox', { name: 'PIN' }).fill('314159')
+  await typed(stranger.getByLabel('Name'), 'member')
+  await typed(stranger.getByRole('textbox', { name: 'PIN' }), '314159')
   await stranger.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(stranger.getByRole('heading', { level: 1, name })).toBeVisible()
   const labels = await technician.request.get(`${first}/api/reports/labels?of=printers`)

@@ -30,11 +30,18 @@ export async function downtimePage(db: Db, from: Date, until: Date): Promise<Dow
       .from(workSpan)
       .where(and(lte(workSpan.fromAt, until), or(isNull(workSpan.untilAt), gte(workSpan.untilAt, from)))),
   ])
+  const ownedFrom = new Map(printers.map(({ id, firstAt }) => [id, Math.max(from.getTime(), firstAt.getTime())]))
+  /** Up to when a printer's time down has been counted: spans that were dated back may overlap. */
+  const counted = new Map<string, number>()
   const split = downs.map((down) => {
-    const inside: Span = {
-      fromMs: Math.max(down.fromAt.getTime(), from.getTime()),
-      untilMs: Math.min((down.untilAt ?? until).getTime(), until.getTime()),
-    }
+    const untilMs = Math.min((down.untilAt ?? until).getTime(), until.getTime())
+    const fromMs = Math.max(
+      down.fromAt.getTime(),
+      ownedFrom.get(down.printerId) ?? from.getTime(),
+      counted.get(down.printerId) ?? 0,
+    )
+    counted.set(down.printerId, Math.max(untilMs, counted.get(down.printerId) ?? 0))
+    const inside: Span = { fromMs: Math.min(fromMs, untilMs), untilMs }
     const work = spans
       .filter(({ printerId }) => printerId === down.printerId)
       .map(({ fromAt, untilAt }) => ({ fromMs: fromAt.getTime(), untilMs: (untilAt ?? until).getTime() }))
@@ -164,6 +171,7 @@ async function downsBetween(db: Db, from: Date, until: Date) {
         or(isNull(downTime.untilAt), gte(downTime.untilAt, from)),
       ),
     )
+    .orderBy(asc(downTime.fromAt))
   return rows.map(({ closing, closedAt, words, ...rest }) => ({
     ...rest,
     words: words ?? 'on hold',

@@ -15,6 +15,7 @@ export function FigureField({
   decimals,
   suffix,
   error,
+  onFocus,
   onBlur,
   ...rest
 }: Omit<TextInputProps, 'value' | 'onChange' | 'min' | 'max'> &
@@ -30,10 +31,12 @@ export function FigureField({
   const now = figureText(text, { min, max, allowDecimal, decimals })
   // Changed from elsewhere (another job, a cleared form), the text follows; what is being typed is never touched.
   const [seen, setSeen] = useState(value)
+  const [typing, setTyping] = useState(false)
   const show = () => setText(value === undefined ? '' : plainFigure(value))
   if (seen !== value) {
     setSeen(value)
-    if (now.value !== value) show()
+    // A form that makes 0 of an empty field must not put a 0 before what comes next; one that was cleared is clear.
+    if (now.value !== value && (!typing || value === undefined)) show()
   }
   useEffect(() => input.current?.setCustomValidity(now.refusal ?? ''), [now.refusal])
   return (
@@ -62,8 +65,13 @@ export function FigureField({
         setLeft(false)
         onChange(figureText(currentTarget.value, { min, max, allowDecimal, decimals }).value)
       }}
+      onFocus={(event) => {
+        setTyping(true)
+        onFocus?.(event)
+      }}
       onBlur={(event) => {
         setLeft(true)
+        setTyping(false)
         if (text === '' && value !== undefined) show() // a figure that its form does not do without
         onBlur?.(event)
       }}
