@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
-import type { Floor, LogPage, PersonHere } from '@diatribon/contract'
+import type { Floor, LogPage, PersonHere, PrinterPage } from '@diatribon/contract'
 import { pasted, printerId, signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
@@ -90,9 +90,8 @@ test('what is typed with either mark is what is recorded', async ({ browser }) =
   const newest = async () =>
     ((await (await page.request.get(`${first}/api/logbook?printer=${id}&limit=1`)).json()) as LogPage).entries[0]!
   await page.goto(`/printers/${id}`)
-  const meter = Number(
-    /meter ([\d,]+)/.exec(await page.getByText(/^meter [\d,]+ h/).innerText())![1]!.replaceAll(',', ''),
-  )
+  const { printer } = (await (await page.request.get(`${first}/api/printers/${id}`)).json()) as PrinterPage
+  const meter = Math.ceil(printer.meterHours)
   for (const [text, value] of [
     [`${meter + 1}.25`, meter + 1.25],
     [`${meter + 1},5`, meter + 1.5],

@@ -43,6 +43,7 @@ import {
   usage,
   workSpan,
 } from '../platform/tables.ts'
+import type { CounterPoint } from '@diatribon/core'
 import { entryOf, type LogRow } from '../logbook/logRow.ts'
 import type { Entry } from './actionKind.ts'
 import type { Action } from '@diatribon/contract'
@@ -82,6 +83,15 @@ export interface Needs {
 }
 
 type Id = string | number
+
+/** What a printer's curve follows from after one of its readings. */
+export interface PrinterHistory {
+  anchor: UsageRow
+  /** Counters at the anchor. */
+  start: CounterPoint
+  /** In force after the anchor, in order. */
+  rows: UsageRow[]
+}
 
 const inPlace = 'AND removed_at IS NULL AND taken_back_seq IS NULL'
 /** Each half walks an index of its own; together as one OR they would read every fitting of the printer. */
@@ -192,6 +202,7 @@ export class Facts {
   private lines: LogRow[] = []
   /** Sheets of checks whose results are all here. */
   private readonly wholeSheets = new Set<string>()
+  private readonly histories = new Map<string, PrinterHistory>()
   /** Curves that are drawn anew after a moment. */
   private cuts: { printerId: string; after: Date }[] = []
 
@@ -373,11 +384,40 @@ export class Facts {
     store.changed.add(id)
   }
 
-  /** The printer's curve after a moment is forgotten; its new points are put after this. Only after a `flush`. */
+  /**
+   * The printer's curve after a moment is forgotten, also what of it was not written yet; its new points are put after this.
+   */
   cutCurve(printerId: string, after: Date): void {
+    const { counterPoint: points } = this.stores
+    for (const id of points.changed) {
+      const row = points.rows.get(id)!
+      if (row.printerId !== printerId || row.at <= after) continue
+      points.rows.delete(id)
+      points.changed.delete(id)
+      this.undo.push(() => {
+        points.rows.set(id, row)
+        points.changed.add(id)
+      })
+    }
     const cut = { printerId, after }
     this.cuts.push(cut)
     this.undo.push(() => (this.cuts = this.cuts.filter((other) => other !== cut)))
+  }
+
+  /** A printer's evidence since a reading, as this transaction has it: read once, however many late pieces come. */
+  historyOf(printerId: string): PrinterHistory | undefined {
+    return this.histories.get(printerId)
+  }
+
+  /** @param history undefined when it no longer holds */
+  keepHistory(printerId: string, history: PrinterHistory | undefined): void {
+    const before = this.histories.get(printerId)
+    if (history) this.histories.set(printerId, history)
+    else this.histories.delete(printerId)
+    this.undo.push(() => {
+      if (before) this.histories.set(printerId, before)
+      else this.histories.delete(printerId)
+    })
   }
 
   /** From here on, `takeBack` forgets what was put. */

@@ -9,7 +9,7 @@ import {
   type Counters,
   type Evidence,
 } from '@diatribon/core'
-import type { Facts, FittingRow, PrinterRow, UsageRow } from '../actions/facts.ts'
+import type { Facts, FittingRow, PrinterHistory, PrinterRow, UsageRow } from '../actions/facts.ts'
 import { noticePause } from '../checks/events.ts'
 import { Refusal, refusalOf } from '../platform/refusal.ts'
 import { counterPoint, fitting, printerDrift, usage } from '../platform/tables.ts'
@@ -39,8 +39,18 @@ export async function placeEvidence(facts: Facts, row: UsageRow): Promise<void> 
   const isMeter = row.meterHours !== null
   const isNewest = row.fromAt >= printer.countedAt && row.kind !== 'spool'
   // Jobs since the last reading are weighed against the meter, so a reading after them looks back to the one before.
-  if (!isNewest || (isMeter && printer.meterAt < printer.countedAt))
+  if (!isNewest || (isMeter && printer.meterAt < printer.countedAt)) {
+    const history = facts.historyOf(printer.id)
+    // A further late piece of the same transaction: what it is weighed against is at hand.
+    if (history && row.fromAt > history.anchor.at && row.kind !== 'spool')
+      return drawAnew(facts, printer, row.seq, [row], {
+        ...history,
+        rows: inOrder([...history.rows, row]),
+        earlier: [],
+      })
     return recountFrom(facts, printer, row.fromAt, row.seq, [row])
+  }
+  facts.keepHistory(printer.id, undefined)
   refuseImpossible(() => checkPiece(asEvidence(row)))
   const before = pointOf(printer)
   const { points } = refuseImpossible(() =>
@@ -103,15 +113,10 @@ export async function recountFrom(
     .from(usage)
     .where(and(inForce, or(gt(usage.at, anchor.at), and(eq(usage.at, anchor.at), gt(usage.seq, anchor.seq)))))
     .orderBy(asc(usage.at), asc(usage.seq))
-  const rows = [
+  const rows = inOrder([
     ...stored.filter(({ seq }) => !changed.has(seq)),
     ...changes.filter(({ takenBackSeq }) => takenBackSeq === null),
-  ].sort((a, b) => a.at.getTime() - b.at.getTime() || a.seq - b.seq)
-  for (const row of changes) {
-    if (row.takenBackSeq !== null) continue
-    refuseImpossible(() => checkPiece(asEvidence(row)))
-    refuseOverlap(printer, row, rows)
-  }
+  ])
   const spoolStart = Math.min(...rows.filter(({ kind }) => kind === 'spool').map(({ fromAt }) => fromAt.getTime()))
   // A spool put on before the anchor is shared with the jobs that it has fed since.
   const earlier =
@@ -125,8 +130,6 @@ export async function recountFrom(
     .select()
     .from(counterPoint)
     .where(and(eq(counterPoint.printerId, printer.id), eq(counterPoint.at, anchor.at)))
-  const before = { ...asPoint(start!), meterShows: anchor.meterHours! }
-  const { points } = refuseImpossible(() => counterCurve(before, [...earlier, ...rows].map(asEvidence)))
   const touched = await db
     .select()
     .from(fitting)
@@ -138,6 +141,29 @@ export async function recountFrom(
       ),
     )
   facts.loadFittings(touched)
+  drawAnew(facts, printer, entrySeq, changes, { anchor, start: asPoint(start!), rows, earlier })
+}
+
+const inOrder = (rows: UsageRow[]) => rows.sort((a, b) => a.at.getTime() - b.at.getTime() || a.seq - b.seq)
+
+/** Draws a printer's curve anew from one of its readings on, and moves the fittings with it. */
+function drawAnew(
+  facts: Facts,
+  printer: PrinterRow,
+  entrySeq: number,
+  changes: UsageRow[],
+  { anchor, start, rows, earlier }: PrinterHistory & { earlier: UsageRow[] },
+): void {
+  for (const row of changes) {
+    if (row.takenBackSeq !== null) continue
+    refuseImpossible(() => checkPiece(asEvidence(row)))
+    refuseOverlap(printer, row, rows)
+  }
+  const before = { ...start, meterShows: anchor.meterHours! }
+  const { points } = refuseImpossible(() => counterCurve(before, [...earlier, ...rows].map(asEvidence)))
+  // Spools are shared out between jobs from before the anchor on: they are read again each time.
+  const isPlain = earlier.length === 0 && rows.every(({ kind }) => kind !== 'spool')
+  facts.keepHistory(printer.id, isPlain ? { anchor, start, rows } : undefined)
   for (const row of changes) facts.put('usage', row)
   facts.cutCurve(printer.id, anchor.at)
   putPoints(facts, printer, points)
