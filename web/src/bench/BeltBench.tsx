@@ -86,16 +86,23 @@ export function BeltBench({
         >
           Try it with a made-up pluck of 84 Hz
         </Button>
-        <FigureField label="Pitch, in Hz" description="Heard, or typed from a tuner." value={hz} onChange={setHz} />
+        <FigureField
+          min={0.001}
+          label="Pitch, in Hz"
+          description="Heard, or typed from a tuner."
+          value={hz}
+          onChange={setHz}
+        />
         <div className={classes.fields}>
-          <FigureField label="Free span, mm" value={spanMm} onChange={setSpan} />
+          <FigureField min={0.001} label="Free span, mm" value={spanMm} onChange={setSpan} />
           <FigureField
+            min={0.001}
             label="Belt, g per m"
             description="6 mm: about 8, from memory"
             value={gramsPerM}
             onChange={setGrams}
           />
-          <FigureField label="Aim, N (maker’s sheet)" value={aim} onChange={setAim} />
+          <FigureField min={0.001} label="Aim, N (maker’s sheet)" value={aim} onChange={setAim} />
         </div>
       </div>
       <div aria-live="polite">
