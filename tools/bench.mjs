@@ -26,6 +26,7 @@ runCommand(async () => {
     if (wants('feed')) await (await import('./bench/feed.mjs')).benchFeed(cluster.url)
     if (wants('actions')) await benchActions(cluster.url, pgbench)
     if (wants('reads')) await benchReads(cluster.url)
+    if (wants('busy')) await (await import('./bench/busy.mjs')).benchBusy(cluster.url)
     if (wants('live')) await (await import('./bench/live.mjs')).benchLive(cluster.url)
     if (wants('search')) await (await import('./bench/search.mjs')).benchSearch(cluster.url)
   } finally {

@@ -25,6 +25,8 @@ async function main(): Promise<void> {
     DIATRIBON_DEMO_SINCE,
     DIATRIBON_ECHO,
     LOG_LEVEL,
+    TRUST_PROXY,
+    METRICS_TOKEN,
   } = process.env
   const root = process.env.DIATRIBON_ROOT!
   const port = Number(PORT)
@@ -42,12 +44,24 @@ async function main(): Promise<void> {
     demo: demo ? { names: demoSignIns, pin: demoPin } : null,
     echo: DIATRIBON_ECHO === '1',
     logLevel: LOG_LEVEL,
+    trustProxy: trustOf(TRUST_PROXY),
+    metricsToken: METRICS_TOKEN || undefined,
   })
   const stop = () => void server.close().finally(() => process.exit(0))
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   process.on('disconnect', stop) // the command that started this process is gone
   console.log(`Diatribon is ready at ${server.url}`)
+}
+
+/** How many proxies stand in front, or which addresses are theirs. */
+function trustOf(proxies: string | undefined): number | string | undefined {
+  if (!proxies) return undefined
+  const count = Number(proxies)
+  if (Number.isInteger(count)) return count
+  if (!/^[\w.:/, -]+$/.test(proxies))
+    throw new StartProblem(`TRUST_PROXY is ${proxies}; it must be how many proxies there are, or their addresses.`)
+  return proxies
 }
 
 /** @param since when it was that moment, in ms of the real clock; the demo's processes agree about the time by it */
