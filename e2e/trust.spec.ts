@@ -1,5 +1,5 @@
 import { expect, type Locator, type Page } from '@playwright/test'
-import type { Floor, LogPage, PersonHere, PrinterPage } from '@diatribon/contract'
+import type { LogPage, PersonHere, PrinterPage } from '@diatribon/contract'
 import { pasted, printerId, signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
@@ -8,8 +8,6 @@ const figureFields = '[inputmode=decimal], [inputmode=text][autocomplete=off]'
 /** Where a figure can be typed: pages, and dialogs with the way to open them. */
 async function placesOfFigures(page: Page): Promise<Record<string, () => Promise<unknown>>> {
   const limpet = await printerId(page, 'Limpet')
-  const { racks } = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
-  const held = racks.flatMap(({ printers }) => printers).find(({ state }) => state === 'on hold')!
   const at = (path: string) => () => page.goto(path)
   const behind = (path: string, button: string | RegExp, choose?: () => Promise<unknown>) => async () => {
     await page.goto(path)
@@ -26,24 +24,23 @@ async function placesOfFigures(page: Page): Promise<Record<string, () => Promise
     'New check': at('/checks/new'),
     'Bench, bed': at('/bench?sum=bed'),
     'Bench, belt': at('/bench?sum=belt'),
-    'Bench, hand sums': at('/bench?sum=hand'),
+    'Bench, squareness': at('/bench?sum=squareness'),
+    'Bench, play': at('/bench?sum=play'),
+    'Bench, feeder': at('/bench?sum=feeder'),
     'Bench, replacement': at('/bench?sum=replacement'),
     'Count: meter': behind(`/printers/${limpet}`, 'Count hours'),
-    'Count: job': behind(`/printers/${limpet}`, 'Count hours', evidence(/job/i)),
-    'Count: tally': behind(`/printers/${limpet}`, 'Count hours', evidence(/tally/i)),
-    'Count: goods': behind(`/printers/${limpet}`, 'Count hours', evidence(/goods|pieces/i)),
+    'Count: job': behind(`/printers/${limpet}`, 'Count hours', evidence('A finished job')),
+    'Count: tally': behind(`/printers/${limpet}`, 'Count hours', evidence('Paper tally')),
+    'Count: goods': behind(`/printers/${limpet}`, 'Count hours', evidence('Goods made')),
     'Keep a reading': behind(`/printers/${limpet}?view=Readings`, 'Keep a reading'),
-    'Make a duty': behind(`/printers/${held.id}`, 'More', () =>
-      page.getByRole('menuitem', { name: 'Make a duty' }).click(),
-    ),
-    'A new model': behind('/catalogue', /Add a model|New model/),
-    'A new part type': behind('/catalogue', /Add a part type|New part type/),
+    'A new model': behind('/catalogue', 'New model'),
+    'A new part type': behind('/catalogue', 'New part type'),
     'A kind of reading': behind('/checks', 'Change enclosure temperature'),
     'What a change upsets': behind('/checks', 'Change the line Nozzle'),
-    'A new spool': behind('/spools', /Add a spool|New spool/),
-    'A symptom': behind('/knowledge', /^Change |Add a symptom/),
-    'A cause': behind('/knowledge?view=Causes', /^Change |Add a cause/),
-    'A test': behind('/knowledge?view=Tests', /^Change |Add a test/),
+    'A new spool': behind('/spools', 'New spool'),
+    'A symptom': behind('/knowledge', /^Change /),
+    'A cause': behind('/knowledge?view=Causes', /^Change /),
+    'A test': behind('/knowledge?view=Tests', /^Change /),
   }
 }
 
@@ -60,11 +57,13 @@ test('every figure field keeps what is typed, letter for letter, and refuses wha
 }) => {
   const page = await signedIn(browser, 'lead')
   let fields = 0
+  const without: string[] = []
   for (const [place, open] of Object.entries(await placesOfFigures(page))) {
     await open()
     await expect(page.getByText('Fetching …')).toHaveCount(0)
     const found = page.locator(figureFields).filter({ visible: true })
-    await expect(found.first(), place).toBeVisible()
+    // Every place of the list has one: told together at the end.
+    if (!(await found.first().isVisible())) without.push(place)
     // What is typed in one field may bring others, or take them away.
     for (let i = 0; i < (await found.count()); i++) {
       const field = found.nth(i)
@@ -81,6 +80,7 @@ test('every figure field keeps what is typed, letter for letter, and refuses wha
       await typed(field, '7')
     }
   }
+  expect(without).toEqual([])
   expect(fields).toBeGreaterThan(50)
 })
 
@@ -105,7 +105,7 @@ test('what is typed with either mark is what is recorded', async ({ browser }) =
   const job = async (hours: string, metres: string, way: typeof typed) => {
     await page.getByRole('button', { name: 'Count hours' }).click()
     await page.getByRole('combobox', { name: 'What do you know?' }).click()
-    await page.getByRole('option', { name: /job/i }).first().click()
+    await page.getByRole('option', { name: 'A finished job' }).click()
     await way(page.getByRole('textbox', { name: 'Running hours' }), hours)
     await way(page.getByRole('textbox', { name: /^Filament, in metres/ }), metres)
   }
