@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { connect } from 'node:net'
-import type { ActionResult, Floor, PrinterPage, RefusalBody } from '@diatribon/contract'
+import { actionShapes, type ActionResult, type Floor, type PrinterPage, type RefusalBody } from '@diatribon/contract'
 import type { RunningServer } from '../src/index.ts'
 import { Client, dayMs, pin, scratchWorkshop, type Workshop } from './scratch.ts'
 
@@ -403,4 +403,27 @@ it('has room for so many heavy readings and asks the others to come back', async
   const later = answers.filter(({ status }) => status === 429)
   expect(later.length).toBe(30 - answers.filter(({ status }) => status === 200).length)
   for (const { after } of later) expect(after).toBe('15')
+})
+
+it('finishes what is in flight when it is told to stop', async () => {
+  const going = await shop.start()
+  const client = await new Client(going).signIn('technician')
+  const notes = Array.from({ length: 400 }, (_, i) => ({ kind: 'note' as const, text: `In flight ${i}` }))
+  const sending = client.list(notes)
+  const written = async () =>
+    (
+      await shop.server.services.database.pool.query<{ n: number }>(
+        `SELECT count(*)::int AS n FROM log_entry WHERE payload->>'text' LIKE 'In flight%'`,
+      )
+    ).rows[0]!.n
+  while ((await written()) === 0);
+  await going.close()
+  const { status, body } = await sending
+  expect([status, body.results.filter(({ ok }) => !ok)]).toEqual([200, []])
+})
+
+it('tells other devices of an amendment wherever the entry was shown', () => {
+  expect([...actionShapes.amend.areas]).toEqual(
+    expect.arrayContaining(['checks', 'readings', 'stores', 'notices', 'printers', 'faults', 'logbook']),
+  )
 })

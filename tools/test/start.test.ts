@@ -3,7 +3,7 @@ import { once } from 'node:events'
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
-import { dirname, join } from 'node:path'
+import { basename, dirname, join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
@@ -81,7 +81,11 @@ it('starts, keeps a second start out, and stops everything when told to', async 
   const first = start({ DIATRIBON_HOME: home })
   const url = await first.ready()
   expect(await (await fetch(`${url}/api/welcome`)).json()).toEqual({ siteName: null, demo: null })
-  expect(await (await fetch(`${url}/floor`)).text()).toContain('<div id="root">')
+  const page = await (await fetch(`${url}/floor`)).text()
+  expect(page).toContain('<div id="root">')
+  // Built under the NODE_ENV of a test run, and for use all the same.
+  const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)![1]!
+  expect(await (await fetch(url + script)).text()).not.toContain('React DevTools')
   const second = start({ DIATRIBON_HOME: home })
   expect(await second.ended).toBe(1)
   expect(second.lines).toEqual([expect.stringContaining('Diatribon is already running from this folder')])
@@ -153,12 +157,13 @@ describe('the database folder', () => {
     writeFileSync(join(data, 'base', 'remembered'), 'x')
     const first = start({ DIATRIBON_HOME: home })
     expect(await nameAt(await first.ready())).toBeNull()
-    const aside = readdirSync(dirname(data)).filter((name) => name.includes('.half-made-'))
+    const aside = readdirSync(dirname(data)).filter((name) => name.startsWith(`${basename(data)}.half-made-`))
     expect(aside).toHaveLength(1)
     expect(readFileSync(join(dirname(data), aside[0]!, 'base', 'remembered'), 'utf8')).toBe('x')
     expect(first.lines.join('\n')).toContain(aside[0])
     first.child.kill('SIGTERM')
     await first.ended
+    homes.push(join(dirname(data), aside[0]!))
   })
 
   it.each([

@@ -56,7 +56,7 @@ function separatorOf(text: string): string {
 
 /** Offers rows as a CSV file (RFC 4180). */
 export function downloadCsv(name: string, rows: (string | number | null)[][]): void {
-  const url = URL.createObjectURL(new Blob([Papa.unparse(rows)], { type: 'text/csv' }))
+  const url = URL.createObjectURL(new Blob([Papa.unparse(rows, { escapeFormulae: true })], { type: 'text/csv' }))
   const link = document.createElement('a')
   link.href = url
   link.download = name
