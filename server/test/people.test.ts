@@ -106,8 +106,8 @@ describe('rights', () => {
     else expect(status).toBe(403)
   })
 
-  it('every right names a role, and the lead has them all', () => {
-    for (const right of Object.keys(rights) as Right[]) expect(mayDo('lead', right)).toBe(true)
+  it('every right names a role, and the lead has them all but the one that takes the machine itself', () => {
+    for (const right of Object.keys(rights) as Right[]) expect(mayDo('lead', right)).toBe(right !== 'rescue a lead')
   })
 
   it.each([
