@@ -182,7 +182,7 @@ test('a wrong PIN gets a sentence; sign-out leaves nothing behind', async ({ bro
   await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('heading', { level: 1, name: 'Round' })).toBeVisible()
   await page.getByRole('button', { name: /^Signed in as/ }).click()
-  await page.getByRole('menuitem', { name: 'Sign out' }).click()
+  await page.getByRole('menuitem', { name: 'Sign out', exact: true }).click()
   await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
   expect((await page.request.get('/api/session')).status()).toBe(401)
 })
