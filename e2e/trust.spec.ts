@@ -201,7 +201,9 @@ test('an address that is none, an old label and a missing piece have a way on', 
     asked++
     return route.fulfill({ status: 404, body: '' })
   })
+  const reloaded = page.waitForEvent('load')
   await page.getByRole('link', { name: 'Lives' }).click()
+  await reloaded
   await expect(page.getByText('Diatribon was probably brought up to date meanwhile')).toBeVisible()
   expect(asked).toBeGreaterThanOrEqual(2)
   await page.unroute(/assets\/.*LivesPage.*\.js/)
