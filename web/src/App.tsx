@@ -8,8 +8,7 @@ import { Guarded } from './shell/Broken.tsx'
 import { Shell } from './shell/Shell.tsx'
 import { SignedIn } from './shell/SignedIn.tsx'
 import { Waiting } from './ui/AsyncView.tsx'
-import { Nothing } from './ui/Nothing.tsx'
-import { PageHead } from './ui/PageHead.tsx'
+import { NothingHere } from './ui/NothingHere.tsx'
 
 // The desk's screens come when they are asked for; what is needed at the machine is there at once.
 const LivesPage = lazy(() => import('./lives/LivesPage.tsx').then((m) => ({ default: m.LivesPage })))
@@ -52,17 +51,6 @@ export function App() {
         </Routes>
       </Suspense>
     </Guarded>
-  )
-}
-
-function NoPage() {
-  return (
-    <>
-      <PageHead title="No page here" />
-      <Nothing title="There is no page at this address.">
-        <Link to="/floor">To the Floor</Link>
-      </Nothing>
-    </>
   )
 }
 
@@ -114,7 +102,17 @@ function Inside() {
               <Route path="/spools" element={<SpoolsPage />} />
               <Route path="/import" element={<ImportPage />} />
               <Route path="/bench" element={<BenchPage />} />
-              <Route path="*" element={<NoPage />} />
+              <Route
+                path="*"
+                element={
+                  <NothingHere
+                    title="No page here"
+                    says="There is no page at this address."
+                    to="/floor"
+                    way="To the Floor"
+                  />
+                }
+              />
             </Routes>
           </Suspense>
         </Guarded>

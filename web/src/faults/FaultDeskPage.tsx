@@ -13,8 +13,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { StateMark } from '../ui/marks.tsx'
-import { Nothing } from '../ui/Nothing.tsx'
-import { PageHead } from '../ui/PageHead.tsx'
+import { NothingHere } from '../ui/NothingHere.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -34,12 +33,7 @@ export function FaultDeskPage() {
   const page = useSWR<FaultPage>(isId ? `/api/faults/${id}` : null)
   if (!isId)
     return (
-      <>
-        <PageHead title="No such fault" />
-        <Nothing title="There is no fault at this address.">
-          <Link to="/faults">To all faults</Link>
-        </Nothing>
-      </>
+      <NothingHere title="No such fault" says="There is no fault at this address." to="/faults" way="To all faults" />
     )
   return <AsyncView of={page}>{(data) => <Desk key={id} page={data} />}</AsyncView>
 }
