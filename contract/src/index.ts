@@ -114,6 +114,7 @@ export type { RecordTraining } from './actions/recordTraining.ts'
 export type { SetShifts } from './actions/setShifts.ts'
 export type { RelaxRules } from './actions/relaxRules.ts'
 export type { RescueLead } from './actions/rescueLead.ts'
+export type { AddSlotKind } from './actions/addSlotKind.ts'
 export type { PinNotice } from './actions/pinNotice.ts'
 export type { UnpinNotice } from './actions/unpinNotice.ts'
 export type { CloseFault } from './actions/closeFault.ts'
@@ -134,8 +135,7 @@ export {
   type Turns,
 } from './checks/checkType.ts'
 export type { CheckSheet, CheckTurn, MayDo, PrinterChecks, SheetOutcome, StepResult } from './checks/checkSheet.ts'
-export { knowledgeActions } from './faults/starterKnowledge.ts'
-export { starterActions } from './checks/starterSet.ts'
+export { slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
 export { printerEvents, type PrinterEvent, type Upset } from './checks/upset.ts'
 export type { ReadingKind } from './readings/readingKind.ts'
 export type {
@@ -181,7 +181,6 @@ export type { DowntimePage, ParetoRow, ServiceRow } from './faults/downtime.ts'
 export {
   confirmedWork,
   relaxable,
-  signOffForSlot,
   signOffs,
   type ConfirmedWork,
   type PersonHere,

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import {
-  starterActions,
   type CheckSheet,
   type CheckType,
   type DriftingPage,
@@ -13,6 +12,7 @@ import {
   type ReadingSeries,
   type Round,
 } from '@diatribon/contract'
+import { checksAndUpsets } from './starter.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
@@ -42,7 +42,7 @@ beforeAll(async () => {
     workshop.as('member'),
   ])
   const { body } = await lead.list(
-    starterActions(idOf).map((action) => ({ ...action, at: at(100) })),
+    checksAndUpsets(idOf).map((action) => ({ ...action, at: at(100) })),
     true,
   )
   expect(body.results.filter(({ ok }) => !ok)).toEqual([])

@@ -1,8 +1,6 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
 import {
-  knowledgeActions,
-  starterActions,
   type Attachment,
   type DowntimePage,
   type FaultPage,
@@ -15,6 +13,7 @@ import {
   type RefusalBody,
   type ReturnToService,
 } from '@diatribon/contract'
+import { knowledge, wholeKnowledge } from './starter.ts'
 import { Client, scratchWorkshop, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
@@ -50,7 +49,7 @@ beforeAll(async () => {
     workshop.as('member'),
   ])
   const long = ago(5000)
-  const starter = [...starterActions(idOf), ...knowledgeActions(idOf)].map((action) => ({ ...action, at: long }))
+  const starter = wholeKnowledge(idOf).map((action) => ({ ...action, at: long }))
   const { body } = await lead.list(starter, true)
   expect(body.results.filter(({ ok }) => !ok)).toEqual([])
   known = await lead.get<Knowledge>('/api/faults/knowledge')
@@ -716,7 +715,7 @@ describe('time down', () => {
     try {
       const { results } = (
         await shop.lead.list(
-          knowledgeActions(idOf).map((action) => ({ ...action, at: ago(5000) })),
+          knowledge(idOf).map((action) => ({ ...action, at: ago(5000) })),
           true,
         )
       ).body

@@ -1,7 +1,8 @@
-import { starterActions, type SetUpset } from '@diatribon/contract'
+import type { SetUpset } from '@diatribon/contract'
 import { returnList, type ReturnFacts, type UpsetRule } from '@diatribon/core'
+import { checksAndUpsets } from './starter.ts'
 
-const starter = starterActions((what) => what)
+const starter = checksAndUpsets((what) => what)
 const rules: (UpsetRule & { redo: string[] })[] = starter
   .filter((action) => action.kind === 'set-upset')
   .map((action) => {

@@ -1,10 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import {
-  knowledgeActions,
   mayDo,
   roles,
   signOffs,
-  starterActions,
   type ActionKindName,
   type CheckType,
   type Knowledge,
@@ -16,6 +14,7 @@ import {
   type Session,
   type SignOff,
 } from '@diatribon/contract'
+import { wholeKnowledge } from './starter.ts'
 import { actionShapes } from '@diatribon/contract'
 import { kindOf } from '../src/actions/index.ts'
 import { setPin } from '../src/index.ts'
@@ -33,7 +32,7 @@ const idOf = (what: string) => {
 beforeAll(async () => {
   shop = await scratchWorkshop(() => new Date(moment))
   const at = new Date(now - 24 * 3600_000).toISOString()
-  const starter = [...starterActions(idOf), ...knowledgeActions(idOf)].map((action) => ({ ...action, at }))
+  const starter = wholeKnowledge(idOf).map((action) => ({ ...action, at }))
   expect((await shop.lead.list(starter, true)).body.results.filter(({ ok }) => !ok)).toEqual([])
 })
 afterAll(() => shop.close())

@@ -1,5 +1,6 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random'
-import { starterActions, type CheckContent, type CheckStep, type SignOff } from '@diatribon/contract'
+import type { CheckContent, CheckStep, SignOff } from '@diatribon/contract'
+import { inSections, libraryActions } from '@diatribon/contract/library'
 import type { Told } from './simulate.ts'
 import { faultsHistory } from './faultsHistory.ts'
 import { printers, shifts, signedOff, trainings, type DemoPrinter } from './workshop.ts'
@@ -36,7 +37,10 @@ export function checksHistory(told: readonly Told[], now: number, names: Names, 
     if (at < now) out.push({ at, personId: personId(who), action })
   }
   const begun = now - begunDaysAgo * dayMs
-  const starter = starterActions((what) => idOf(`starter ${what}`))
+  const starter = libraryActions({
+    idOf: (what) => idOf(`starter ${what}`),
+    wants: inSections('readings', 'checks', 'what a change upsets'),
+  })
   starter.forEach((action, i) => tell(begun + i * 1000, 'lead', action as unknown as Record<string, unknown>))
   tuneLimits()
   for (const [name, offs] of Object.entries(signedOff) as [string, SignOff[]][])

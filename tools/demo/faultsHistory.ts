@@ -1,12 +1,11 @@
 import { randomLcg, randomUniform } from 'd3-random'
 import {
-  knowledgeActions,
   usualTopic,
   type BroughtAbout,
   type CheckStep,
   type SetUpset,
-  type starterActions,
 } from '@diatribon/contract'
+import { inSections, libraryActions, type LibraryAction } from '@diatribon/contract/library'
 import { returnList, type UpsetRule } from '@diatribon/core'
 import type { Told } from './simulate.ts'
 import { models, parts, printers } from './workshop.ts'
@@ -20,7 +19,7 @@ interface Tools {
   printerIdOf(name: string): string
   slotIdOf(printer: string, slot: string): string
   begun: number
-  starter: ReturnType<typeof starterActions>
+  starter: LibraryAction[]
   tell(at: number, who: string, action: Record<string, unknown>): void
   sheet(at: number, who: string, printer: string, key: string, found?: (step: CheckStep) => object | null): void
 }
@@ -129,7 +128,10 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
   const { idOf, personId, printerIdOf, slotIdOf, begun, starter, tell, sheet } = tools
   const uniform = randomUniform.source(randomLcg(seed))(0, 1)
   const pick = <T>(list: readonly T[]): T => list[Math.floor(list.length * uniform())]!
-  const known = knowledgeActions((what) => idOf(`known ${what}`))
+  const known = libraryActions({
+    idOf: (what) => idOf(`known ${what}`),
+    wants: inSections('symptoms', 'causes', 'tests'),
+  })
   known.forEach((action, i) => tell(begun + 600_000 + i * 500, 'lead', action as unknown as Record<string, unknown>))
   const symptomId = (name: string) => idOf(`known symptom ${name}`)
   const causeId = (key: string) => idOf(`known cause ${key}`)

@@ -5,7 +5,7 @@ import { SetupProblem } from './say.mjs'
 const silentLooks = 4
 const fullPauseMs = 10_000
 /** So many ends in so much time, and something is wrong that a restart does not mend. */
-const mostEnds = 4
+const usualEnds = 4
 const endsMs = 5 * 60_000
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms))
@@ -15,9 +15,10 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms))
  * as it takes.
  * @param cluster as startCluster gives it
  * @param options.lookMs how often it is looked at
+ * @param options.mostEnds how often it may end within five minutes; a trial that kills it says more
  * @returns stop(), and failed: rejects when it cannot be brought back, with its last lines
  */
-export function watchCluster(cluster, { lookMs = 5_000 } = {}) {
+export function watchCluster(cluster, { lookMs = 5_000, mostEnds = usualEnds } = {}) {
   let stopping = false
   let now = cluster
   const failed = watch()

@@ -28,7 +28,7 @@ export async function kill({ bin, short, seed }) {
   const disk = smallDisk(data)
   const first = await startCluster(bin, data, { max_connections: '100', max_wal_size: '64MB', min_wal_size: '32MB' })
   const { url, drop } = await makeDatabase(first.url)
-  const cluster = watchCluster(first, { lookMs: 500 })
+  const cluster = watchCluster(first, { lookMs: 500, mostEnds: Infinity })
   const servers = [await server(url), await server(url)]
   try {
     const workshop = await open(servers)
@@ -49,7 +49,7 @@ export async function kill({ bin, short, seed }) {
         await disk.fillFor(2500)
       }
     }
-    const { sent, unknown } = await load.stop()
+    const { sent, unknown } = await Promise.race([load.stop(), cluster.failed])
     const client = new pg.Client({ connectionString: url })
     await client.connect()
     const { rows } = await client.query(

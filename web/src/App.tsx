@@ -36,6 +36,8 @@ const EntryPage = lazy(() => import('./logbook/EntryPage.tsx').then((m) => ({ de
 const HandoverPage = lazy(() => import('./logbook/HandoverPage.tsx').then((m) => ({ default: m.HandoverPage })))
 const BookCheckPage = lazy(() => import('./logbook/BookCheckPage.tsx').then((m) => ({ default: m.BookCheckPage })))
 const OutboxPage = lazy(() => import('./shell/OutboxPage.tsx').then((m) => ({ default: m.OutboxPage })))
+const LibraryPage = lazy(() => import('./library/LibraryPage.tsx').then((m) => ({ default: m.LibraryPage })))
+const FirstStepsPage = lazy(() => import('./library/FirstStepsPage.tsx').then((m) => ({ default: m.FirstStepsPage })))
 const BenchPage = lazy(() => import('./bench/BenchPage.tsx').then((m) => ({ default: m.BenchPage })))
 
 /** Every screen has its own address; two of them need no account. */
@@ -98,6 +100,8 @@ function Inside() {
               <Route path="/workshop" element={<WorkshopPage />} />
               <Route path="/take-in" element={<TakeInPage />} />
               <Route path="/take-in/:id" element={<TakeInPage />} />
+              <Route path="/library" element={<LibraryPage />} />
+              <Route path="/first-steps" element={<FirstStepsPage />} />
               <Route path="/catalogue" element={<CataloguePage />} />
               <Route path="/spools" element={<SpoolsPage />} />
               <Route path="/import" element={<ImportPage />} />

@@ -4,6 +4,7 @@ import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 export interface ModelPayload {
   modelId: string
+  /** Empty where it is a template without a make. */
   make: string
   name: string
   /** How filament is fed and the head runs, in words. */
@@ -11,6 +12,8 @@ export interface ModelPayload {
   slots: ModelSlot[]
   /** From the maker's sheet; job files cannot be checked without them. */
   limits?: MachineLimits
+  /** The limits are usual ones; nobody has held them against the maker's sheet yet. */
+  limitsToConfirm?: true
   kits?: Kit[]
   bed?: ModelBed
 }

@@ -7,11 +7,12 @@ export interface PartTypePayload {
   name: string
   /** The kind of slot it fits, such as "nozzle". */
   slotKind: string
-  priceMinor: number
+  /** Minor units; null: not known yet. */
+  priceMinor: number | null
   /** Staff minutes for a replacement in time. */
   minutes: number
-  /** What a failure costs on top: lost print, time down, clean-up. Minor units. */
-  failureExtraMinor: number
+  /** What a failure costs on top: lost print, time down, clean-up. Minor units; null: not known yet. */
+  failureExtraMinor: number | null
   /** The clock that it ages by; hours when left out. */
   agesBy?: Clock
   /** The catalogue's interval, on that clock. */
@@ -31,9 +32,9 @@ export const partTypePayload = {
   partTypeId: uuid.required(),
   name: words(80).required(),
   slotKind: words(60).required(),
-  priceMinor: money.min(1).required(),
+  priceMinor: money.min(1).allow(null).required(),
   minutes: Joi.number().min(0).max(10_000).required(),
-  failureExtraMinor: money.min(1).required(),
+  failureExtraMinor: money.min(1).allow(null).required(),
   agesBy: Joi.string().valid(...clocks),
   tradeInterval: Joi.number().greater(0).max(1_000_000).required(),
   maxNozzleC: Joi.number().min(50).max(1500),

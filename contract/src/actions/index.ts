@@ -65,6 +65,7 @@ import { setCause, type SetCause } from './setCause.ts'
 import { setTest, type SetTest } from './setTest.ts'
 import { changePerson, type ChangePerson } from './changePerson.ts'
 import { rescueLead, type RescueLead } from './rescueLead.ts'
+import { addSlotKind, type AddSlotKind } from './addSlotKind.ts'
 import { lockPerson, type LockPerson } from './lockPerson.ts'
 import { leavePerson, type LeavePerson } from './leavePerson.ts'
 import { recordTraining, type RecordTraining } from './recordTraining.ts'
@@ -140,6 +141,7 @@ export interface Actions {
   'change-person': ChangePerson
   'lock-person': LockPerson
   'rescue-lead': RescueLead
+  'add-slot-kind': AddSlotKind
   'leave-person': LeavePerson
   'record-training': RecordTraining
   'set-shifts': SetShifts
@@ -219,6 +221,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'change-person': changePerson,
   'lock-person': lockPerson,
   'rescue-lead': rescueLead,
+  'add-slot-kind': addSlotKind,
   'leave-person': leavePerson,
   'record-training': recordTraining,
   'set-shifts': setShifts,

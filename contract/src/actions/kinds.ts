@@ -67,6 +67,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'change-person': 'Person changed',
   'lock-person': 'Locked or let in',
   'rescue-lead': 'Lead rescued',
+  'add-slot-kind': 'Kind of slot added',
   'leave-person': 'Left the staff',
   'record-training': 'Trained',
   'set-shifts': 'Shifts set',

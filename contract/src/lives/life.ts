@@ -42,13 +42,8 @@ export interface LifeRecordRow {
 }
 
 export interface LifePage extends LifeSummary {
-  cost: {
-    preventiveMinor: number
-    failureMinor: number
-    priceMinor: number
-    minutes: number
-    failureExtraMinor: number
-  }
+  /** null: a price has not been entered yet, so costs cannot be compared. */
+  cost: { preventiveMinor: number; failureMinor: number; minutes: number } | null
   /** What the fit says in words; null without a fit. */
   lifeWords: string | null
   costRateMinor: number | null

@@ -4,9 +4,10 @@ export interface PartType {
   id: string
   name: string
   slotKind: string
-  priceMinor: number
+  /** null: not entered yet. */
+  priceMinor: number | null
   minutes: number
-  failureExtraMinor: number
+  failureExtraMinor: number | null
   /** The clock that this part ages by. */
   agesBy: Clock
   /** The catalogue's interval, on that clock. */

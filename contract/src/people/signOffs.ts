@@ -11,37 +11,6 @@ export type SignOff = (typeof signOffs)[number]
 export const relaxable = ['motion', 'electronics'] as const satisfies readonly SignOff[]
 export type Relaxable = (typeof relaxable)[number]
 
-/**
- * Which sign-off the work on a slot of a kind needs; other kinds need none.
- * Common practice, no source: changing a nozzle is hot work, most snapped heat breaks come from a cold wrench in unskilled hands.
- */
-const slotWork: Record<string, SignOff> = {
-  nozzle: 'hot work',
-  'hot end': 'hot work',
-  'heat break': 'hot work',
-  thermistor: 'hot work',
-  heater: 'hot work',
-  belt: 'motion',
-  pulley: 'motion',
-  idler: 'motion',
-  wheels: 'motion',
-  bearings: 'motion',
-  'lead screw': 'motion',
-  'lead-screw nut': 'motion',
-  coupler: 'motion',
-  'electronics fan': 'electronics',
-  board: 'electronics',
-  'motor driver': 'electronics',
-  'bed wiring': 'mains',
-  'bed connector': 'mains',
-  'power supply': 'mains',
-  'mains inlet': 'mains',
-}
-
-export function signOffForSlot(slotKind: string): SignOff | null {
-  return slotWork[slotKind.toLowerCase()] ?? null
-}
-
 /** Work of these kinds is confirmed each time, and the confirmation stands in the book. */
 export const confirmedWork = ['hot work', 'mains'] as const satisfies readonly SignOff[]
 export type ConfirmedWork = (typeof confirmedWork)[number]

@@ -45,6 +45,8 @@ export interface PrinterModel {
   build: string
   slots: ModelSlot[]
   limits: MachineLimits | null
+  /** Whether somebody has held them against the maker's sheet. */
+  limitsConfirmed: boolean
   kits: Kit[]
   bed: ModelBed | null
   /** How many printers of it stand here. */
@@ -71,7 +73,7 @@ export const limitsSchema = Joi.object({
 /** What add-model and change-model both carry. */
 export const modelPayload = {
   modelId: uuid.required(),
-  make: words(60).required(),
+  make: words(60).allow('').required(),
   name: words(60).required(),
   build: words(200).required(),
   slots: Joi.array()
@@ -88,6 +90,7 @@ export const modelPayload = {
     .unique('name')
     .required(),
   limits: limitsSchema,
+  limitsToConfirm: Joi.boolean().valid(true),
   bed: Joi.object({
     screws: Joi.array()
       .items(

@@ -1,8 +1,9 @@
-import type { WeibullLife } from '../maths/weibull.ts'
+import { survival, type WeibullLife } from '../maths/weibull.ts'
 import { ageReplacement, type AgeReplacement, type ReplacementCost } from './ageReplacement.ts'
 
 /** What the interval of a part type rests on. */
-export type IntervalBasis = 'own history' | 'too few failures' | 'does not wear out' | 'too little to gain' | 'no fit'
+export type IntervalBasis =
+  'own history' | 'too few failures' | 'does not wear out' | 'too little to gain' | 'no fit' | 'no price yet'
 
 export interface IntervalJudgement {
   basis: IntervalBasis
@@ -17,7 +18,8 @@ export interface IntervalEvidence {
   life: WeibullLife | null
   /** Failures above age 0 behind the fit. */
   failures: number
-  cost: ReplacementCost
+  /** null: no price has been entered yet; then only failures are reckoned. */
+  cost: ReplacementCost | null
   /** The interval of the catalogue, on the part's clock. */
   tradeInterval: number
   /** How figures on that clock are written; hours when left out. */
@@ -68,6 +70,13 @@ export function judgeInterval({
       'does not wear out',
       `Old ones fail no more often than new ones (shape ${shape}), so replacing on a clock saves nothing: look for ` +
         'another cause, and keep spares. More history may show wear.',
+    )
+  if (!cost)
+    return trade(
+      'no price yet',
+      `They wear out (shape ${shape}, ${failures} failures here): of a hundred, about ` +
+        `${(100 * (1 - survival(life, tradeInterval))).toFixed(0)} fail before ${tradeInterval.toFixed(0)} ${unit}. ` +
+        'There is no price yet: enter it to compare costs.',
     )
   const optimum = ageReplacement(life, cost)
   const saving = optimum.kind === 'never' ? 0 : 1 - optimum.costRate / optimum.runToFailureCostRate

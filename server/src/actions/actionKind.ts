@@ -40,6 +40,8 @@ export interface ActionKind<A> {
   needs?(action: A): Needs
   /** What it asks of hands: checked when a person sends it, not when the book is played again. */
   work?(facts: Facts, action: A): Promise<Work> | Work
+  /** What a person may not send, though older books hold it: not checked when the book is played again. @throws Refusal */
+  whenSent?(facts: Facts, action: A): Promise<void>
   /** Photos that it names: they must be there when it is sent. They are no part of the book. */
   photos?(action: A): string[]
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void

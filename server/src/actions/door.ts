@@ -273,6 +273,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
       }
       if (one.person) await requirePhotos(db, kindOf(action.kind).photos?.(action) ?? [])
       const kind = kindOf(action.kind)
+      if (one.person) await kind.whenSent?.(facts, action)
       if (one.person && kind.work && !one.isPast)
         await requireSignOffs(facts, await kind.work(facts, action), {
           person: one.person,

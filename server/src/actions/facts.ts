@@ -34,6 +34,7 @@ import {
   signOff,
   site,
   slot,
+  slotKind,
   spool,
   stepResult,
   symptom,
@@ -132,6 +133,7 @@ function openStores() {
   return {
     site: new Store<SiteRow>(site, 'id', true),
     person: new Store<PersonRow>(person, 'id', true),
+    slotKind: new Store<typeof slotKind.$inferSelect>(slotKind, 'id', true),
     partType: new Store<PartTypeRow>(partType, 'id', true),
     model: new Store<ModelRow>(printerModel, 'id', true),
     printer: new Store<PrinterRow>(printer, 'id', true),
@@ -187,6 +189,7 @@ type LookedUp =
   | 'guard'
   | 'training'
   | 'notice'
+  | 'slotKind'
 type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never
 
 /**
@@ -463,8 +466,8 @@ export class Facts {
   }
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */
-  async nameIsTaken(what: 'printer' | 'partType' | 'person' | 'spool', name: string): Promise<boolean> {
-    const table = { printer, partType, person, spool }[what]
+  async nameIsTaken(what: 'printer' | 'partType' | 'person' | 'spool' | 'slotKind', name: string): Promise<boolean> {
+    const table = { printer, partType, person, spool, slotKind }[what]
     const staged = [...this.stores[what].rows.values()].some((row) => row.name.toLowerCase() === name.toLowerCase())
     if (staged) return true
     const found = await this.db

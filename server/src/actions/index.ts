@@ -58,6 +58,7 @@ import { settleReturn } from './settleReturn.ts'
 import { removeGuard, refitGuard } from './removeGuard.ts'
 import { setSymptom, setCause, setTest } from './setKnowledge.ts'
 import { rescueLead } from './rescueLead.ts'
+import { addSlotKind } from './addSlotKind.ts'
 import { changePerson, lockPerson, leavePerson } from './changePerson.ts'
 import { recordTraining } from './recordTraining.ts'
 import { setShifts } from './setShifts.ts'
@@ -131,6 +132,7 @@ const kinds = {
   'change-person': changePerson,
   'lock-person': lockPerson,
   'rescue-lead': rescueLead,
+  'add-slot-kind': addSlotKind,
   'leave-person': leavePerson,
   'record-training': recordTraining,
   'set-shifts': setShifts,

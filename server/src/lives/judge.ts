@@ -17,21 +17,21 @@ import type { StoredJudgement } from '../platform/tables.ts'
 export interface History {
   clock: Clock
   ages: { age: number; ageIsKnown: boolean; removalReason: RemovalReason | null }[]
-  preventiveMinor: number
-  failureMinor: number
+  /** null: a price has not been entered yet. */
+  cost: { preventiveMinor: number; failureMinor: number } | null
   tradeInterval: number
 }
 
 /** Fits the life of one part type and judges its replacement interval. Runs in a worker thread. */
-export function judge({ clock, ages, preventiveMinor, failureMinor, tradeInterval }: History): StoredJudgement {
+export function judge({ clock, ages, cost: minor, tradeInterval }: History): StoredJudgement {
   const records = ages.map(({ age, ageIsKnown, removalReason }) =>
     recordOfFitting({ age, known: ageIsKnown, clock }, removalReason),
   )
   const fit = fitOrNull(records)
   const failures = records.filter(({ lower, upper }) => upper !== null && lower! > 0).length
-  const cost = { preventive: preventiveMinor, failure: failureMinor }
+  const cost = minor && { preventive: minor.preventiveMinor, failure: minor.failureMinor }
   const judgement = judgeInterval({ life: fit, failures, cost, tradeInterval, unit: clockUnits[clock] })
-  const optimum = fit && fit.shape > 1 ? ageReplacement(fit, cost) : null
+  const optimum = fit && cost && fit.shape > 1 ? ageReplacement(fit, cost) : null
   return {
     fitted: records.length,
     failures,
@@ -41,7 +41,7 @@ export function judge({ clock, ages, preventiveMinor, failureMinor, tradeInterva
     basis: judgement.basis,
     interval: judgement.interval,
     costRateMinor: optimum?.kind === 'at' ? optimum.costRate : null,
-    runToFailureMinor: fit && failureMinor / meanLife(fit),
+    runToFailureMinor: fit && cost && cost.failure / meanLife(fit),
     words: judgement.words,
   }
 }

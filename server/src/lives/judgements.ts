@@ -121,12 +121,10 @@ export function openJudgements(db: Db, clock: Clock, onRefresh: () => void, onPr
       .where(which === 'all' ? undefined : inArray(partType.id, which))
     const histories: History[] = []
     for (const { type, labour } of types) {
-      const { preventiveMinor, failureMinor } = replacementCosts(type, labour)
       histories.push({
         clock: type.agesBy,
         ages: await readAges(type.id),
-        preventiveMinor,
-        failureMinor,
+        cost: replacementCosts(type, labour),
         tradeInterval: type.tradeInterval,
       })
     }
@@ -171,11 +169,12 @@ export function livesOf(partTypeId: string) {
   return and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq), eq(fitting.movedOn, false))
 }
 
-/** What one replacement costs in time and at failure: price, work, and what a failure costs on top. */
+/** What one replacement costs in time and at failure: price, work, and what a failure costs on top; null without a price. */
 export function replacementCosts(
-  type: { priceMinor: number; minutes: number; failureExtraMinor: number },
+  type: { priceMinor: number | null; minutes: number; failureExtraMinor: number | null },
   labourCostMinorPerHour: number,
-): { preventiveMinor: number; failureMinor: number } {
+): { preventiveMinor: number; failureMinor: number } | null {
+  if (type.priceMinor === null || type.failureExtraMinor === null) return null
   const preventiveMinor = type.priceMinor + Math.round((type.minutes / 60) * labourCostMinorPerHour)
   return { preventiveMinor, failureMinor: preventiveMinor + type.failureExtraMinor }
 }

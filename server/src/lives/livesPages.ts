@@ -42,7 +42,8 @@ export async function lifePage(db: Db, judgements: Judgements, partTypeId: strin
   if (!type) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
   const judged = (await judgements.fresh([partTypeId])).get(partTypeId)!
   const { fitted, failures, inPlace, fit, basis, interval, words, lifeWords } = judged
-  const { id, name, slotKind, tradeInterval, priceMinor, minutes, failureExtraMinor } = type.row
+  const { id, name, slotKind, tradeInterval, minutes } = type.row
+  const costs = replacementCosts(type.row, type.labour)
   const age = partAge(now)
   const ofType = livesOf(partTypeId)
   const clock = type.row.agesBy
@@ -83,7 +84,7 @@ export async function lifePage(db: Db, judgements: Judgements, partTypeId: strin
     tradeInterval,
     words,
     lifeWords,
-    cost: { ...replacementCosts(type.row, type.labour), priceMinor, minutes, failureExtraMinor },
+    cost: costs && { ...costs, minutes },
     costRateMinor: judged.costRateMinor,
     runToFailureMinor: judged.runToFailureMinor,
     survival: ages.length > 0 ? kaplanMeier(ages.map(recordOf)) : [],

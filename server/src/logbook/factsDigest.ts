@@ -6,6 +6,7 @@ export const factTables = [
   'log_entry',
   'site',
   'person',
+  'slot_kind',
   'part_type',
   'printer_model',
   'printer',

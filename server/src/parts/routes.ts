@@ -2,6 +2,7 @@ import { Router } from 'express'
 import { requires, type Services } from '../platform/services.ts'
 import { catalogue } from './catalogue.ts'
 import { models } from './models.ts'
+import { allSlotKinds } from './slotKinds.ts'
 
 export function partRoutes(services: Services): Router {
   const { db } = services.database
@@ -11,6 +12,9 @@ export function partRoutes(services: Services): Router {
   })
   router.get('/parts/models', requires(services, 'read'), async (_request, response) => {
     response.json(await models(db))
+  })
+  router.get('/parts/slot-kinds', requires(services, 'read'), async (_request, response) => {
+    response.json(await allSlotKinds(db))
   })
   return router
 }

@@ -1,6 +1,7 @@
 import type { ConfirmedWork, Person, Relaxable, Role, SignOff } from '@diatribon/contract'
-import { confirmedWork, isAtLeast, rolesFrom, signOffForSlot } from '@diatribon/contract'
+import { confirmedWork, isAtLeast, rolesFrom } from '@diatribon/contract'
 import type { Facts } from '../actions/facts.ts'
+import { slotKindsNamed } from '../parts/slotKinds.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { signOffHolds, signOffId } from './signOffHolds.ts'
 
@@ -65,13 +66,16 @@ export async function requireSignOffs(
 }
 
 /** The work of changing the parts of these slots. */
-export function slotWork(
+export async function slotWork(
   facts: Facts,
   of: { printerId: string; slotIds: string[]; confirmed: ConfirmedWork[] | undefined },
-): Work {
+): Promise<Work> {
   const printer = facts.printer(of.printerId)
-  const kinds = of.slotIds.map((id) => signOffForSlot(facts.slot(id).kind))
-  const signOffs = [...new Set(kinds.filter((kind) => kind !== null))]
+  const kinds = await slotKindsNamed(
+    facts,
+    of.slotIds.map((id) => facts.slot(id).kind),
+  )
+  const signOffs = [...new Set([...kinds.values()].flatMap(({ work }) => work ?? []))]
   const missing = confirmedWork.find((kind) => signOffs.includes(kind) && !of.confirmed?.includes(kind))
   return {
     signOffs,

@@ -18,6 +18,7 @@ import { reportRoutes } from '../reports/routes.ts'
 import { jobRoutes } from '../jobs/routes.ts'
 import { storesRoutes } from '../stores/routes.ts'
 import { partRoutes } from '../parts/routes.ts'
+import { libraryRoutes } from '../library/routes.ts'
 import { peopleRoutes } from '../people/routes.ts'
 import { planRoutes } from '../plan/routes.ts'
 import { printerRoutes } from '../printers/routes.ts'
@@ -114,6 +115,7 @@ export function createApp(services: Services, options: AppOptions): Express {
   api.use(readingRoutes(services))
   api.use(planRoutes(services))
   api.use(partRoutes(services))
+  api.use(libraryRoutes(services))
   api.use(livesRoutes(services))
   api.use(logbookRoutes(services))
   api.use(benchRoutes(services))

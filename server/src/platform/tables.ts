@@ -167,15 +167,30 @@ export const partType = pgTable(
       .references(() => site.id),
     name: text('name').notNull(),
     slotKind: text('slot_kind').notNull(),
-    priceMinor: integer('price_minor').notNull(),
+    priceMinor: integer('price_minor'),
     minutes: doublePrecision('minutes').notNull(),
-    failureExtraMinor: integer('failure_extra_minor').notNull(),
+    failureExtraMinor: integer('failure_extra_minor'),
     agesBy: text('ages_by').$type<Clock>().notNull(),
     tradeInterval: doublePrecision('trade_interval').notNull(),
     maxNozzleC: doublePrecision('max_nozzle_c'),
     toleratesAbrasive: boolean('tolerates_abrasive'),
   },
   (t) => [uniqueIndex('part_type_name').on(t.siteId, sql`lower(${t.name})`)],
+)
+
+/** Kinds of slot beside those of the table that everybody has. */
+export const slotKind = pgTable(
+  'slot_kind',
+  {
+    id: uuid('id').primaryKey(),
+    siteId: uuid('site_id')
+      .notNull()
+      .references(() => site.id),
+    name: text('name').notNull(),
+    work: text('work').$type<SignOff>(),
+    caution: text('caution'),
+  },
+  (t) => [uniqueIndex('slot_kind_name').on(t.siteId, sql`lower(${t.name})`)],
 )
 
 export const printerModel = pgTable(
@@ -190,6 +205,8 @@ export const printerModel = pgTable(
     build: text('build').notNull(),
     slots: jsonb('slots').$type<ModelSlot[]>().notNull(),
     limits: jsonb('limits').$type<MachineLimits>(),
+    /** Whether somebody has held them against the maker's sheet. */
+    limitsConfirmed: boolean('limits_confirmed').notNull().default(true),
     kits: jsonb('kits').$type<Kit[]>().notNull(),
     bed: jsonb('bed').$type<ModelBed>(),
   },

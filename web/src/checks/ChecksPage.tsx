@@ -11,11 +11,8 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
-import { Problem } from '../ui/Problem.tsx'
 import table from '../ui/Table.module.css'
-import { useAction } from '../ui/useAction.ts'
 import { number } from '../ui/words.ts'
-import { starterSet } from './starterSet.ts'
 import { turnsWords } from './turnWords.ts'
 import { UpsetForm } from './UpsetForm.tsx'
 
@@ -44,25 +41,23 @@ export function ChecksPage() {
 
 /** A set to begin with, all of which can be changed. */
 function StarterSet() {
-  const { may, nowMs } = useSession()
-  const { submit, problem, busy } = useAction('The starter set is in the book', () => undefined)
+  const { may } = useSession()
   return (
     <Nothing title="No checks yet.">
       <p>
-        The starter set holds the usual looks and services, what a change upsets, and the usual readings. It is common
-        practice, no rule: change what does not fit your machines, and the maker’s manual comes first.
+        The starter library holds the usual looks and services, what a change upsets, and the usual readings. It is
+        common practice, no rule: change what does not fit your machines, and the maker’s manual comes first.
       </p>
+      {may('set up the site') && (
+        <Button component={Link} to="/library">
+          Look into the starter library
+        </Button>
+      )}{' '}
       {may('keep the checks') && (
-        <>
-          <Button loading={busy} onClick={() => void submit(starterSet(new Date(nowMs()).toISOString()))}>
-            Bring in the starter set
-          </Button>{' '}
-          <Button variant="default" component={Link} to="/checks/new">
-            Write your own
-          </Button>
-        </>
+        <Button variant="default" component={Link} to="/checks/new">
+          Write your own
+        </Button>
       )}
-      <Problem error={problem} />
     </Nothing>
   )
 }

@@ -54,8 +54,15 @@ function Life({ page }: { page: Page }) {
                 ['Scale', `${amount(fit.scale, clock)} ${range(fit.scaleLimits)}`],
               ] satisfies [string, string][])
             : []),
-          ['Replaced in time costs', `${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`],
-          ['A failure costs', money(cost.failureMinor, site.currency)],
+          ...(cost
+            ? ([
+                [
+                  'Replaced in time costs',
+                  `${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`,
+                ],
+                ['A failure costs', money(cost.failureMinor, site.currency)],
+              ] satisfies [string, string][])
+            : ([['Costs', 'no price yet: enter it in the catalogue to compare costs']] satisfies [string, string][])),
           ...(page.costRateMinor === null
             ? []
             : ([['At this interval', perHundred(page.costRateMinor)]] satisfies [string, string][])),
@@ -84,7 +91,7 @@ function Life({ page }: { page: Page }) {
             interval={interval}
           />
         </FigureWithTable>
-        {fit && failures >= 3 && fit.shape > 1 && (
+        {fit && cost && failures >= 3 && fit.shape > 1 && (
           <FigureWithTable
             title="What replacing early costs"
             caption={`Price, work and failures together, per 100 ${clockName(clock)}, for each age of replacement (Barlow and Hunter).`}
@@ -143,7 +150,7 @@ function Life({ page }: { page: Page }) {
 }
 
 /** Minor units per hour times 100 h over 100: the figures of the chart are major units per 100 h. */
-const costOf = ({ preventiveMinor, failureMinor }: Page['cost']) => ({
+const costOf = ({ preventiveMinor, failureMinor }: NonNullable<Page['cost']>) => ({
   preventive: preventiveMinor,
   failure: failureMinor,
 })

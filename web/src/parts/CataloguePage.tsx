@@ -159,7 +159,7 @@ function PartRow({ part, edits, onDo }: { part: PartType; edits: boolean; onDo: 
         </Link>
         <div className="quiet">{part.slotKind}</div>
       </td>
-      <td>{money(part.priceMinor, site.currency)}</td>
+      <td>{part.priceMinor === null ? 'no price yet' : money(part.priceMinor, site.currency)}</td>
       <td>{amount(part.tradeInterval, part.agesBy)}</td>
       <td>{stands.join(', ')}</td>
       {edits && (

@@ -1,7 +1,8 @@
 import { CautionBox } from '../ui/CautionBox.tsx'
-import { cautionsFor } from './cautions.ts'
+import { useSlotKinds } from './useSlotKinds.ts'
 
 /** The cautions of these kinds of slot. */
 export function Caution({ slotKinds }: { slotKinds: string[] }) {
-  return <CautionBox words={[...new Set(slotKinds.flatMap(cautionsFor))]} />
+  const { cautionOf } = useSlotKinds()
+  return <CautionBox words={[...new Set(slotKinds.flatMap((kind) => cautionOf(kind) ?? []))]} />
 }

@@ -15,6 +15,8 @@ const unitOf: Record<Clock, string> = {
   days: 'days',
 }
 
+const fromMinor = (minor: number | null | undefined) => (minor == null ? undefined : minor / 100)
+
 /** A line of the part catalogue: new, changed, or copied from another. */
 export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; copy: boolean; onClose: () => void }) {
   const { site } = useSession()
@@ -22,9 +24,9 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const { submit, problem, fields, busy } = useAction(changing ? 'Part type changed' : 'Part type added', onClose)
   const [name, setName] = useState(copy ? `${from!.name} (copy)` : (from?.name ?? ''))
   const [slotKind, setSlotKind] = useState(from?.slotKind ?? '')
-  const [price, setPrice] = useState<number | undefined>(from ? from.priceMinor / 100 : undefined)
+  const [price, setPrice] = useState<number | undefined>(fromMinor(from?.priceMinor))
   const [minutes, setMinutes] = useState<number | undefined>(from?.minutes)
-  const [extra, setExtra] = useState<number | undefined>(from ? from.failureExtraMinor / 100 : undefined)
+  const [extra, setExtra] = useState<number | undefined>(fromMinor(from?.failureExtraMinor))
   const [agesBy, setAgesBy] = useState<Clock>(from?.agesBy ?? 'hours')
   const [interval, setInterval] = useState<number | undefined>(from?.tradeInterval)
   const [maxNozzleC, setMaxNozzleC] = useState<number | undefined>(from?.maxNozzleC ?? undefined)
@@ -44,9 +46,9 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           partTypeId: changing ? from.id : newKey(),
           name,
           slotKind,
-          priceMinor: Math.round((price ?? 0) * 100),
+          priceMinor: price === undefined ? null : Math.round(price * 100),
           minutes: minutes ?? 0,
-          failureExtraMinor: Math.round((extra ?? 0) * 100),
+          failureExtraMinor: extra === undefined ? null : Math.round(extra * 100),
           agesBy,
           tradeInterval: interval ?? 0,
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),

@@ -26,6 +26,7 @@ const rooms: [to: string, name: string, words: string][] = [
   ['/handover', 'Handover', 'What changed since your last shift, what is open, what was promised'],
   ['/drifting', 'Drifting', 'Readings that move, soonest at their limit first'],
   ['/catalogue', 'Catalogue', 'Printer models and part types'],
+  ['/library', 'Starter library', 'Parts, models, checks and knowledge of the trade, to bring in and change'],
   ['/spools', 'Spools', 'Filament in the stores, and what is left'],
   ['/import', 'Import and export', 'Printers, usage and past part changes as CSV'],
   ['/book-check', 'Is the book whole?', 'Every line still fits the seal that it was given'],

@@ -4,12 +4,12 @@ import useSWR from 'swr'
 import {
   confirmedWork,
   isAtLeast,
-  signOffForSlot,
   type ConfirmedWork,
   type PersonHere,
   type Relaxable,
   type SignOff,
 } from '@diatribon/contract'
+import { useSlotKinds } from '../parts/useSlotKinds.ts'
 import { useSession } from '../shell/session.ts'
 
 /** Who of the staff is signed off for a kind of work on printers of a model, those who are here first. */
@@ -40,7 +40,8 @@ export function useSignedOff() {
 export function useHandsOn(slotKinds: string[], modelId: string | undefined) {
   const { me, has, ask } = useSignedOff()
   const [agreed, setAgreed] = useState<string | null>(null)
-  const needed = [...new Set(slotKinds.map(signOffForSlot).filter((one) => one !== null))]
+  const { workOf } = useSlotKinds()
+  const needed = [...new Set(slotKinds.flatMap((kind) => workOf(kind) ?? []))]
   const lacking = me ? needed.filter((signOff) => !has(me, signOff, modelId)) : []
   const toConfirm: ConfirmedWork[] = confirmedWork.filter((work) => needed.includes(work))
   const key = toConfirm.join()
@@ -76,7 +77,9 @@ export function Lacking({ signOffs, askOneOf }: { signOffs: (SignOff | null)[]; 
       <b>{what ? `This is ${what}. ` : 'This is not yours to do. '}</b>
       {askOneOf.length > 0
         ? `Ask one of: ${askOneOf.slice(0, 4).join(', ')}.`
-        : 'Nobody here is signed off for it.'}{' '}
+        : what
+          ? `Nobody is signed off for ${what} yet. A lead gives it under People.`
+          : 'Nobody here may do it.'}{' '}
       You may report what you see.
     </p>
   )

@@ -21,8 +21,8 @@ export function FloorPage() {
         {({ racks }) =>
           racks.length === 0 ? (
             <Nothing title="No printer has been taken in yet.">
-              <Link to="/take-in">Take the first one in</Link>; its model and parts come from the{' '}
-              <Link to="/catalogue">catalogue</Link>.
+              <Link to="/take-in">Take the first one in</Link>, or go through the{' '}
+              <Link to="/first-steps">first steps</Link> of a new workshop.
             </Nothing>
           ) : (
             racks.map(({ room, rack, printers }, i) => (

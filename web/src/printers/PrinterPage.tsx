@@ -1,8 +1,9 @@
 import { Button, Menu, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import { signOffForSlot, takeInStepNames, type PrinterPage as Page } from '@diatribon/contract'
+import { takeInStepNames, type PrinterPage as Page } from '@diatribon/contract'
 import { EntryList } from '../logbook/EntryList.tsx'
+import { useSlotKinds } from '../parts/useSlotKinds.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
@@ -68,8 +69,9 @@ function Printer({ page }: { page: Page }) {
   const worn = slots.flatMap(({ duty }) => duty ?? []).sort((a, b) => b.age / b.interval - a.age / a.interval)
   const maySwap = may('swap parts')
   const { me, has, ask } = useSignedOff()
+  const { workOf } = useSlotKinds()
   const signOffFor = (slotKind: string) => {
-    const needed = signOffForSlot(slotKind)
+    const needed = workOf(slotKind)
     return needed && me && !has(me, needed, page.modelId) ? needed : null
   }
   return (

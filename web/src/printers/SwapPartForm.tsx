@@ -115,7 +115,10 @@ export function SwapPartForm({
         mt="md"
         data={(catalogue ?? [])
           .filter(({ slotKind }) => slotKind === slot?.kind)
-          .map(({ id, name, priceMinor }) => ({ value: id, label: `${name} (${money(priceMinor, site.currency)})` }))}
+          .map(({ id, name, priceMinor }) => ({
+            value: id,
+            label: priceMinor === null ? name : `${name} (${money(priceMinor, site.currency)})`,
+          }))}
         value={partTypeId}
         onChange={setPicked}
         allowDeselect={false}

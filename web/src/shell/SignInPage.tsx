@@ -1,7 +1,7 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
-import { Link, useLocation } from 'react-router'
+import { Link, useLocation, useNavigate } from 'react-router'
 import useSWR from 'swr'
 import type { Welcome } from '@diatribon/contract'
 import { call } from '../ui/api.ts'
@@ -12,6 +12,7 @@ import classes from './SignInPage.module.css'
 /** The way in: name and PIN, or opening the book of an empty site. */
 export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
   const { data: welcome, mutate } = useSWR<Welcome>('/api/welcome')
+  const navigate = useNavigate()
   // At the page of a printer nobody needs an account to say what is wrong.
   const printerId = /^\/printers\/([0-9a-f-]{36})/.exec(useLocation().pathname)?.[1]
   const label = printerId?.replaceAll('-', '').slice(0, 12)
@@ -26,6 +27,7 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
           <FirstRunForm
             onOpened={() => {
               void mutate()
+              void navigate('/first-steps', { replace: true })
               onSignedIn()
             }}
           />

@@ -1,0 +1,92 @@
+import Joi from 'joi'
+import { signOffs, type SignOff } from '../people/signOffs.ts'
+
+/** A kind of slot: which parts fit, what work it is to change them, and the caution that stands beside that work. */
+export interface SlotKind {
+  name: string
+  /** The sign-off that the work needs; null: none. */
+  work: SignOff | null
+  caution: string | null
+  /** Made by the workshop. */
+  own: boolean
+}
+
+/** They advise; the maker's manual, local codes and licensed practice come first. Common practice, no source. */
+const hot =
+  'Hot: the nozzle is at 200 °C and more. Wear gloves, tighten a nozzle finally while hot, never lever a cold one: most snapped heat breaks come from that. Never leave a machine preheating.'
+const covers =
+  'Switch off and unplug before you open a cover or touch a connector. The mains side is for a qualified electrical person only.'
+const moving =
+  'Moving parts: power off first. Move axes slowly by hand; a motor driven by hand is a generator and can damage the board.'
+const filters =
+  'Fumes and dust: cold machine, ventilate, gloves, and bag the old filter. Removing a factory guard needs a recorded risk note.'
+const plates =
+  'Let the bed cool (60 to 110 °C in use). Solvents are flammable: cold plate only, ventilate. No sprays or oils on the bed. Magnets pinch.'
+const mains =
+  'Mains: power off, unplug, wait. For a qualified electrical person only, by the local electrical rules; nobody else opens a power supply.'
+
+/**
+ * The kinds of slot, with the work on each. A workshop adds its own and says what work they are.
+ * Common practice, no source: changing a nozzle is hot work, most snapped heat breaks come from a cold wrench in unskilled hands.
+ */
+const table: [name: string, work: SignOff | null, caution: string | null][] = [
+  ['nozzle', 'hot work', hot],
+  ['silicone sock', null, hot],
+  ['hot end', 'hot work', hot],
+  ['heat break', 'hot work', hot],
+  ['thermistor', 'hot work', hot],
+  ['heater', 'hot work', hot],
+  ['heat-break fan', null, `${hot} ${covers}`],
+  ['part-cooling fan', null, covers],
+  ['electronics fan', 'electronics', covers],
+  ['extruder lever', null, covers],
+  ['drive gear', null, covers],
+  ['feeder', null, covers],
+  ['guide tube', null, hot],
+  ['tube fitting', null, hot],
+  ['runout sensor', null, covers],
+  ['belt', 'motion', moving],
+  ['pulley', 'motion', moving],
+  ['idler', 'motion', moving],
+  ['wheels', 'motion', moving],
+  ['bearings', 'motion', moving],
+  ['lead screw', 'motion', moving],
+  ['lead-screw nut', 'motion', moving],
+  ['coupler', 'motion', moving],
+  ['motor', 'electronics', `${covers} ${moving}`],
+  ['end stop', 'electronics', covers],
+  ['probe', null, moving],
+  ['build sheet', null, plates],
+  ['plate', null, plates],
+  ['spring', null, plates],
+  ['spacer', null, plates],
+  ['bed belt', 'motion', `${plates} ${moving}`],
+  ['bed roller', 'motion', moving],
+  ['enclosure filter', null, filters],
+  ['guard', null, filters],
+  ['board', 'electronics', covers],
+  ['motor driver', 'electronics', covers],
+  ['cable', 'electronics', covers],
+  ['bed wiring', 'mains', mains],
+  ['bed connector', 'mains', mains],
+  ['power supply', 'mains', mains],
+  ['mains inlet', 'mains', mains],
+]
+
+export const slotKinds: readonly SlotKind[] = table.map(([name, work, caution]) => ({
+  name,
+  work,
+  caution,
+  own: false,
+}))
+
+const byName = new Map(slotKinds.map((kind) => [kind.name, kind]))
+
+/** A kind of the table by its name, whatever its case; own kinds of a workshop are not in it. */
+export const slotKind = (name: string): SlotKind | null => byName.get(name.toLowerCase()) ?? null
+
+/** What work the workshop says an own kind is; "none" is an answer too. */
+export const slotWorkField = Joi.string()
+  .valid(...signOffs)
+  .allow(null)
+  .required()
