@@ -11,6 +11,7 @@ export {
   type Session,
   type SignIn,
   type Site,
+  type Weekday,
   type Welcome,
 } from './people/session.ts'
 export { removalReasons, type RemovalReason } from './parts/removalReasons.ts'
@@ -114,6 +115,8 @@ export type { RecordTraining } from './actions/recordTraining.ts'
 export type { SetShifts } from './actions/setShifts.ts'
 export type { RelaxRules } from './actions/relaxRules.ts'
 export type { RescueLead } from './actions/rescueLead.ts'
+export type { AddSlot } from './actions/addSlot.ts'
+export type { EmptySlot } from './actions/emptySlot.ts'
 export type { AddSlotKind } from './actions/addSlotKind.ts'
 export type { PinNotice } from './actions/pinNotice.ts'
 export type { UnpinNotice } from './actions/unpinNotice.ts'

@@ -244,6 +244,14 @@ function samples({ ids }: Workshop): Record<ActionKindName, object> {
       failureExtraMinor: 1,
       tradeInterval: 1,
     },
+    'add-slot': { ...head('add-slot'), printerId, name: randomUUID(), slotKind: 'nozzle' },
+    'empty-slot': {
+      ...head('empty-slot'),
+      printerId,
+      slotId: randomUUID(),
+      fittingId: randomUUID(),
+      removalReason: 'failed',
+    },
     'add-slot-kind': { ...head('add-slot-kind'), slotKindId: randomUUID(), name: randomUUID(), work: null },
     'add-model': {
       ...head('add-model'),

@@ -63,6 +63,14 @@ describe('hands-on work: every kind that asks for it, each role, signed off or n
         confirmed: ['hot work'],
       },
     ],
+    'add-slot': async () => [
+      'hot work',
+      { name: randomUUID(), slotKind: 'nozzle', partTypeId: shop.ids.nozzle, confirmed: ['hot work'] },
+    ],
+    'empty-slot': async () => [
+      'hot work',
+      { slotId: await slot('Nozzle'), fittingId: randomUUID(), removalReason: 'failed', confirmed: ['hot work'] },
+    ],
     'move-part': async () => [
       'motion',
       { fittingId: randomUUID(), toPrinterId: shop.ids.printer, toSlotId: await slot('X belt') },

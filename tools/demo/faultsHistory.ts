@@ -1,10 +1,5 @@
 import { randomLcg, randomUniform } from 'd3-random'
-import {
-  usualTopic,
-  type BroughtAbout,
-  type CheckStep,
-  type SetUpset,
-} from '@diatribon/contract'
+import { usualTopic, type BroughtAbout, type CheckStep, type SetUpset } from '@diatribon/contract'
 import { inSections, libraryActions, type LibraryAction } from '@diatribon/contract/library'
 import { returnList, type UpsetRule } from '@diatribon/core'
 import type { Told } from './simulate.ts'

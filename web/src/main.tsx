@@ -1,15 +1,20 @@
 import '@mantine/core/styles.css'
+import '@mantine/dates/styles.css'
 import '@mantine/notifications/styles.css'
 import '@fontsource-variable/source-sans-3'
 import './global.css'
 import { MantineProvider } from '@mantine/core'
 import { Notifications } from '@mantine/notifications'
 import { createRoot } from 'react-dom/client'
-import { BrowserRouter } from 'react-router'
+import { createBrowserRouter } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
 import { SWRConfig } from 'swr'
 import { App } from './App.tsx'
 import { theme } from './theme.ts'
 import { read } from './ui/api.ts'
+
+/** One route: the application finds its own pages, and can ask before one of them is left. */
+const router = createBrowserRouter([{ path: '*', element: <App /> }])
 
 createRoot(document.getElementById('root')!).render(
   <MantineProvider theme={theme} defaultColorScheme="auto">
@@ -17,9 +22,7 @@ createRoot(document.getElementById('root')!).render(
     <SWRConfig
       value={{ fetcher: read, keepPreviousData: true, errorRetryInterval: 3000, shouldRetryOnError: retryable }}
     >
-      <BrowserRouter>
-        <App />
-      </BrowserRouter>
+      <RouterProvider router={router} />
     </SWRConfig>
   </MantineProvider>,
 )

@@ -65,6 +65,8 @@ import { setCause, type SetCause } from './setCause.ts'
 import { setTest, type SetTest } from './setTest.ts'
 import { changePerson, type ChangePerson } from './changePerson.ts'
 import { rescueLead, type RescueLead } from './rescueLead.ts'
+import { addSlot, type AddSlot } from './addSlot.ts'
+import { emptySlot, type EmptySlot } from './emptySlot.ts'
 import { addSlotKind, type AddSlotKind } from './addSlotKind.ts'
 import { lockPerson, type LockPerson } from './lockPerson.ts'
 import { leavePerson, type LeavePerson } from './leavePerson.ts'
@@ -142,6 +144,8 @@ export interface Actions {
   'lock-person': LockPerson
   'rescue-lead': RescueLead
   'add-slot-kind': AddSlotKind
+  'add-slot': AddSlot
+  'empty-slot': EmptySlot
   'leave-person': LeavePerson
   'record-training': RecordTraining
   'set-shifts': SetShifts
@@ -222,6 +226,8 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'lock-person': lockPerson,
   'rescue-lead': rescueLead,
   'add-slot-kind': addSlotKind,
+  'add-slot': addSlot,
+  'empty-slot': emptySlot,
   'leave-person': leavePerson,
   'record-training': recordTraining,
   'set-shifts': setShifts,

@@ -68,6 +68,8 @@ export const kindNames: Record<ActionKindName, string> = {
   'lock-person': 'Locked or let in',
   'rescue-lead': 'Lead rescued',
   'add-slot-kind': 'Kind of slot added',
+  'add-slot': 'Slot added',
+  'empty-slot': 'Slot emptied',
   'leave-person': 'Left the staff',
   'record-training': 'Trained',
   'set-shifts': 'Shifts set',

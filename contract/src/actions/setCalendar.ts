@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { Weekday } from '../people/session.ts'
 import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** When the workshop is closed: no printer is expected to run then. */
@@ -7,6 +8,8 @@ export interface SetCalendar extends ActionHeader<'set-calendar'> {
   closedWeekdays: number[]
   /** Single days, YYYY-MM-DD. */
   closedDays: string[]
+  /** The weekday with which a week begins, 0 for Sunday; as it was when left out. */
+  weekBegins?: Weekday
 }
 
 export const setCalendar: ActionShape = {
@@ -21,6 +24,7 @@ export const setCalendar: ActionShape = {
       .unique()
       .max(400)
       .required(),
+    weekBegins: Joi.number().integer().min(0).max(6),
   }),
   areas: ['people', 'plan', 'printers', 'logbook'],
   summary: 'Say on which days the workshop is closed.',

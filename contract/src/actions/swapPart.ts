@@ -8,7 +8,8 @@ export interface SwapPart extends PrinterActionHeader<'swap-part'> {
   slotId: string
   /** The fitting that the person saw in the slot; when given, another one there now refuses the swap. */
   fittingId?: string
-  removalReason: RemovalReason
+  /** Why the old part comes out; left out when the slot is empty. */
+  removalReason?: RemovalReason
   partTypeId: string
   /** The fault that it is changed for: then it counts as one change tried. */
   faultId?: string
@@ -21,9 +22,7 @@ export const swapPart: ActionShape = {
   schema: printerAction('swap-part', {
     slotId: uuid.required(),
     fittingId: uuid,
-    removalReason: Joi.string()
-      .valid(...removalReasons)
-      .required(),
+    removalReason: Joi.string().valid(...removalReasons),
     partTypeId: uuid.required(),
     faultId: uuid,
     confirmed: confirmedWorkField,

@@ -10,8 +10,8 @@ export interface TakeInPrinter extends PrinterActionHeader<'take-in-printer'> {
   /** Place on the rack, counted from the left. */
   place: number
   meterHours: number
-  /** Part type for each slot name of the model. */
-  parts: Record<string, string>
+  /** Part type for each slot name of the model; null: the slot is empty. */
+  parts: Record<string, string | null>
   /** Second-hand: running hours of the parts that are not new, or null where their age is not known. */
   partHours?: Record<string, number | null>
   /** The measuring follows step by step; the printer is not in service until `finish-take-in`. */
@@ -26,7 +26,7 @@ export const takeInPrinter: ActionShape = {
     rack: words(20).required(),
     place: Joi.number().integer().min(1).max(1000).required(),
     meterHours: hours.required(),
-    parts: Joi.object().pattern(words(60), uuid).max(60).required(),
+    parts: Joi.object().pattern(words(60), uuid.allow(null)).max(60).required(),
     partHours: Joi.object().pattern(words(60), hours.allow(null)).max(60),
     stepByStep: Joi.boolean().valid(true),
   }),

@@ -22,6 +22,8 @@ export interface Person {
   role: Role
 }
 
+export type Weekday = 0 | 1 | 2 | 3 | 4 | 5 | 6
+
 export interface Site {
   id: string
   name: string
@@ -29,6 +31,8 @@ export interface Site {
   currency: string
   closedWeekdays: number[]
   closedDays: string[]
+  /** The weekday with which a week begins, 0 for Sunday. */
+  weekBegins: Weekday
   /** Sign-offs that this workshop does without. */
   relaxed: Relaxable[]
 }

@@ -7,6 +7,8 @@ export interface BuiltSlot {
   id: string
   name: string
   kind: string
+  /** When the printer got the slot; null: with the take-in. */
+  since: string | null
   /** null: the slot was empty. */
   part: {
     fittingId: string

@@ -58,6 +58,8 @@ import { settleReturn } from './settleReturn.ts'
 import { removeGuard, refitGuard } from './removeGuard.ts'
 import { setSymptom, setCause, setTest } from './setKnowledge.ts'
 import { rescueLead } from './rescueLead.ts'
+import { addSlot } from './addSlot.ts'
+import { emptySlot } from './emptySlot.ts'
 import { addSlotKind } from './addSlotKind.ts'
 import { changePerson, lockPerson, leavePerson } from './changePerson.ts'
 import { recordTraining } from './recordTraining.ts'
@@ -133,6 +135,8 @@ const kinds = {
   'lock-person': lockPerson,
   'rescue-lead': rescueLead,
   'add-slot-kind': addSlotKind,
+  'add-slot': addSlot,
+  'empty-slot': emptySlot,
   'leave-person': leavePerson,
   'record-training': recordTraining,
   'set-shifts': setShifts,

@@ -20,6 +20,7 @@ export const openSite: ActionKind<OpenSite> = {
       labourCostMinorPerHour,
       closedWeekdays: [],
       closedDays: [],
+      weekBegins: 1,
       relaxed: [],
     })
   },

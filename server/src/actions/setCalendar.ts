@@ -7,13 +7,14 @@ export const setCalendar: ActionKind<SetCalendar> = {
   right: 'set up the site',
   async apply(facts, { siteId, action }) {
     const site = await facts.site(siteId)
-    const { closedWeekdays, closedDays } = action
+    const { closedWeekdays, closedDays, weekBegins = site.weekBegins } = action
     facts.put('site', {
       ...site,
       closedWeekdays: [...closedWeekdays].sort((a, b) => a - b),
       closedDays: [...closedDays].sort(),
+      weekBegins,
     })
   },
-  words: ({ closedWeekdays, closedDays }) =>
-    `Closed on ${[...closedWeekdays.map((day) => weekdays[day]!), ...(closedDays.length > 0 ? [`${closedDays.length} single days`] : [])].join(', ') || 'no day'}`,
+  words: ({ closedWeekdays, closedDays, weekBegins }) =>
+    `Closed on ${[...closedWeekdays.map((day) => weekdays[day]!), ...(closedDays.length > 0 ? [`${closedDays.length} single days`] : [])].join(', ') || 'no day'}${weekBegins === undefined ? '' : `; the week begins on ${weekdays[weekBegins]}`}`,
 }

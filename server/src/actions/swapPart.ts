@@ -5,7 +5,7 @@ import { combine, type Counters } from '@diatribon/core'
 import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from '../hours/placeEvidence.ts'
 import { changedForFault, holdWhileItCures } from '../faults/partChanged.ts'
 import { slotWork } from '../people/requireSignOffs.ts'
-import { Refusal } from '../platform/refusal.ts'
+import { badInput, Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts, FittingRow, PrinterRow, SlotRow } from './facts.ts'
@@ -22,7 +22,10 @@ export const swapPart: ActionKind<SwapPart> = {
     requireFits(facts, partTypeId, slot.kind)
     const old = partInSlot(facts, { printer, slot, fittingId, at })
     const counters = await countersAt(facts, printer, at)
-    if (old) facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
+    if (old) {
+      if (!removalReason) throw badInput('removalReason', 'Say why the old part comes out.')
+      facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
+    }
     const id = derivedId('fitting', key)
     facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }))
     if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots: [slot] })
@@ -51,18 +54,7 @@ export const swapPart: ActionKind<SwapPart> = {
           'A later swap in this slot builds on this one. Take that one back first, or correct this one.',
         )
       facts.put('fitting', { ...came, takenBackSeq: seq, changedSeq: seq })
-      if (went)
-        facts.put('fitting', {
-          ...went,
-          removedAt: null,
-          removedHours: null,
-          removedPrints: null,
-          removedMetres: null,
-          removedAbrasiveMetres: null,
-          removedSeq: null,
-          removalReason: null,
-          changedSeq: seq,
-        })
+      if (went) facts.put('fitting', putBack(went, seq))
       return
     }
     const { removalReason, partTypeId } = correction!
@@ -75,10 +67,10 @@ export const swapPart: ActionKind<SwapPart> = {
     if (removalReason && went) facts.put('fitting', { ...went, removalReason, changedSeq: seq })
   },
 
-  correctable: ({ removalReason, partTypeId }) => ({ removalReason, partTypeId }),
+  correctable: ({ removalReason, partTypeId }) => (removalReason ? { removalReason, partTypeId } : { partTypeId }),
 
   words: ({ slotId, removalReason, partTypeId, confirmed }, names) =>
-    `${names.slot(slotId)}: old part out (${removalReason}), ${names.partType(partTypeId)} in${confirmedWords(confirmed)}`,
+    `${names.slot(slotId)}: ${removalReason ? `old part out (${removalReason}), ` : ''}${names.partType(partTypeId)} in${confirmedWords(confirmed)}`,
 }
 
 /** That cautions were confirmed stands in the book. */
@@ -134,6 +126,21 @@ export function takenOut(
 ): FittingRow {
   const marks = removedAtCounters(combine(counters, fittedCountersOf(old), (a, b) => Math.max(a, b)))
   return { ...old, removedAt: at, ...marks, removedSeq: seq, removalReason, changedSeq: seq }
+}
+
+/** A part is in its slot again, as if it had never come out. */
+export function putBack(went: FittingRow, seq: number): FittingRow {
+  return {
+    ...went,
+    removedAt: null,
+    removedHours: null,
+    removedPrints: null,
+    removedMetres: null,
+    removedAbrasiveMetres: null,
+    removedSeq: null,
+    removalReason: null,
+    changedSeq: seq,
+  }
 }
 
 /** A new part goes into a slot at a moment and a counter reading. */

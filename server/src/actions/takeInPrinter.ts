@@ -9,7 +9,7 @@ import { fitNew } from './swapPart.ts'
 export const takeInPrinter: ActionKind<TakeInPrinter> = {
   reachesBeyondPrinter: () => true,
   right: 'set up the site',
-  needs: ({ modelId, parts }) => ({ models: [modelId], partTypes: Object.values(parts) }),
+  needs: ({ modelId, parts }) => ({ models: [modelId], partTypes: Object.values(parts).filter((id) => id !== null) }),
 
   async apply(facts, { seq, siteId, at, action }) {
     const {
@@ -26,13 +26,16 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
     } = action
     const model = facts.model(modelId)
     if (facts.find('printer', printerId))
-      throw new Refusal(409, 'already-here', `There is already a printer with this id.`)
+      throw new Refusal(409, 'already-here', `${name} stands here already; it was taken in before.`)
     if (await facts.nameIsTaken('printer', name))
       throw new Refusal(409, 'name-taken', `There is already a printer called ${name}.`)
     for (const [field, named] of Object.entries({ parts, partHours })) {
       const unknown = Object.keys(named).find((slotName) => !model.slots.some((slot) => slot.name === slotName))
       if (unknown)
-        throw badInput(`${field}.${unknown}`, `${field}: a ${model.make} ${model.name} has no slot called ${unknown}`)
+        throw badInput(
+          `${field}.${unknown}`,
+          `A ${`${model.make} ${model.name}`.trim()} has no slot called ${unknown}.`,
+        )
     }
     const counters = { ...noCounters, hours: meterHours }
     facts.put('printer', {
@@ -65,17 +68,19 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
     model.slots.forEach(({ name: slotName, kind, replaceEvery = null }, position) => {
       const slotId = derivedId(`slot ${slotName}`, printerId)
       const partTypeId = parts[slotName]
-      if (!partTypeId) throw badInput(`parts.${slotName}`, `parts: say which part sits in ${slotName}`)
+      if (partTypeId === undefined)
+        throw badInput(`parts.${slotName}`, `Say which part sits in ${slotName}, or that it is empty.`)
+      facts.put('slot', { id: slotId, siteId, printerId, name: slotName, kind, position, replaceEvery, addedAt: null })
+      if (partTypeId === null) return
       const part = facts.partType(partTypeId)
       if (part.slotKind !== kind)
-        throw badInput(`parts.${slotName}`, `parts: ${part.name} does not fit ${slotName}, which takes a ${kind}`)
+        throw badInput(`parts.${slotName}`, `${part.name} does not fit ${slotName}, which takes a ${kind}.`)
       const before = partHours[slotName]
       if (before && before > meterHours && meterHours > 0)
         throw badInput(
           `partHours.${slotName}`,
-          `partHours: the part in ${slotName} cannot have run ${before} h on a printer whose meter shows ${meterHours} h`,
+          `The part in ${slotName} cannot have run ${before} h on a printer whose meter shows ${meterHours} h.`,
         )
-      facts.put('slot', { id: slotId, siteId, printerId, name: slotName, kind, position, replaceEvery })
       const fitting = fitNew({
         id: derivedId('fitting', slotId),
         siteId,

@@ -70,16 +70,23 @@ export async function slotWork(
   facts: Facts,
   of: { printerId: string; slotIds: string[]; confirmed: ConfirmedWork[] | undefined },
 ): Promise<Work> {
-  const printer = facts.printer(of.printerId)
-  const kinds = await slotKindsNamed(
-    facts,
-    of.slotIds.map((id) => facts.slot(id).kind),
-  )
+  const names = of.slotIds.map((id) => facts.slot(id).kind)
+  return workOnKinds(await slotKindsNamed(facts, names), {
+    modelId: facts.printer(of.printerId).modelId,
+    confirmed: of.confirmed,
+  })
+}
+
+/** The work on slots of these kinds, on a printer of a model. */
+export function workOnKinds(
+  kinds: Map<string, { work: SignOff | null }>,
+  of: { modelId: string; confirmed: ConfirmedWork[] | undefined },
+): Work {
   const signOffs = [...new Set([...kinds.values()].flatMap(({ work }) => work ?? []))]
   const missing = confirmedWork.find((kind) => signOffs.includes(kind) && !of.confirmed?.includes(kind))
   return {
     signOffs,
-    modelId: printer.modelId,
+    modelId: of.modelId,
     toConfirm: missing
       ? `This is ${missing}. Read the cautions and confirm that you keep to them (confirmed: ["${missing}"]).`
       : null,

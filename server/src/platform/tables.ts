@@ -40,6 +40,7 @@ import type {
   SheetOutcome,
   SignOff,
   TakeInStepName,
+  Weekday,
 } from '@diatribon/contract'
 import type { HoursForecast } from '@diatribon/core'
 
@@ -108,6 +109,7 @@ export const site = pgTable('site', {
   /** When nobody is here: days of the week (0 Sunday) and single days (YYYY-MM-DD). */
   closedWeekdays: jsonb('closed_weekdays').$type<number[]>().notNull(),
   closedDays: jsonb('closed_days').$type<string[]>().notNull(),
+  weekBegins: integer('week_begins').$type<Weekday>().notNull().default(1),
   /** Sign-offs that this workshop does without. */
   relaxed: jsonb('relaxed').$type<Relaxable[]>().notNull().default([]),
 })
@@ -269,6 +271,8 @@ export const slot = pgTable(
     position: integer('position').notNull(),
     /** Interval of its model for this slot instead of the catalogue's. */
     replaceEvery: doublePrecision('replace_every'),
+    /** When the printer got it; null: with the take-in. */
+    addedAt: moment('added_at'),
   },
   (t) => [uniqueIndex('slot_name').on(t.printerId, t.name)],
 )

@@ -31,7 +31,11 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
     .where(eq(printer.id, printerId))
   if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const { counters, takenInAt } = await countersThen(db, printerId, row.name, at)
-  const slots = await db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position))
+  const slots = await db
+    .select()
+    .from(slot)
+    .where(and(eq(slot.printerId, printerId), or(isNull(slot.addedAt), lte(slot.addedAt, at))))
+    .orderBy(asc(slot.position))
   const parts = await db
     .select({ row: fitting, type: partType })
     .from(fitting)
@@ -44,9 +48,10 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
         or(isNull(fitting.removedAt), gt(fitting.removedAt, at)),
       ),
     )
-  const built = slots.map(({ id, name, kind }): BuiltSlot => {
+  const built = slots.map(({ id, name, kind, addedAt }): BuiltSlot => {
+    const since = addedAt?.toISOString() ?? null
     const part = parts.find((p) => p.row.slotId === id)
-    if (!part) return { id, name, kind, part: null }
+    if (!part) return { id, name, kind, since, part: null }
     const { row: f, type } = part
     const fittedAt: Counters = {
       hours: f.fittedHours,
@@ -70,6 +75,7 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
       id,
       name,
       kind,
+      since,
       part: {
         fittingId: f.id,
         partTypeId,

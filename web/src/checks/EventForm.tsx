@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { printerEvents, type PrinterEvent } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 
 /** What happened to a printer, beside a part change: the checks that it calls for become due. */
 export function EventForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {

@@ -1,4 +1,4 @@
-import { Radio, Select, Stack, Textarea, TextInput } from '@mantine/core'
+import { Radio, Select, Stack, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import {
   usualTopic,
@@ -7,6 +7,7 @@ import {
   type InductionTopic,
   type Permanence,
 } from '@diatribon/contract'
+import { DayField } from '../ui/dates.tsx'
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -158,13 +159,12 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
             onChange={(e) => setPromised(e.currentTarget.value)}
             error={fields['promise.what']}
           />
-          <TextInput
-            type="date"
+          <DayField
             label="By which day?"
             required
             mt="sm"
             value={dueDate}
-            onChange={(e) => setDueDate(e.currentTarget.value)}
+            onChange={setDueDate}
             error={fields['promise.dueDate'] ?? fields.dueDate}
           />
         </>

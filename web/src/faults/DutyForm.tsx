@@ -1,6 +1,7 @@
-import { Textarea, TextInput } from '@mantine/core'
+import { Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { useSession } from '../shell/session.ts'
+import { DayField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -33,15 +34,7 @@ export function DutyForm(props: { printer: { id: string; name: string }; what?: 
         onChange={(e) => setWhat(e.currentTarget.value)}
         error={fields.what}
       />
-      <TextInput
-        type="date"
-        label="By which day?"
-        required
-        mt="sm"
-        value={dueDate}
-        onChange={(e) => setDueDate(e.currentTarget.value)}
-        error={fields.dueDate}
-      />
+      <DayField label="By which day?" required mt="sm" value={dueDate} onChange={setDueDate} error={fields.dueDate} />
     </ActionDialog>
   )
 }

@@ -1,7 +1,8 @@
-import { Group, TextInput } from '@mantine/core'
+import { Group } from '@mantine/core'
 import { Link } from 'react-router'
 import useSWR from 'swr'
 import type { DowntimePage, ParetoRow, ServiceRow } from '@diatribon/contract'
+import { DayField } from '../ui/dates.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
@@ -25,13 +26,12 @@ export function TimeDownPage() {
       >
         <Group gap="xs">
           {(['from', 'until'] as const).map((name) => (
-            <TextInput
+            <DayField
               key={name}
-              type="date"
               size="sm"
               aria-label={name === 'from' ? 'From day' : 'Until day'}
               value={query.get(name) ?? page.data?.[name].slice(0, 10) ?? ''}
-              onChange={(e) => set(name, e.currentTarget.value)}
+              onChange={(day) => set(name, day)}
             />
           ))}
         </Group>

@@ -6,7 +6,7 @@ import { SpoolField } from '../stores/SpoolField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { MomentField, WhenField } from '../ui/WhenField.tsx'
+import { MomentField, WhenField } from '../ui/dates.tsx'
 import { ago, hours as inHours } from '../ui/words.ts'
 import {
   emptyFields,

@@ -5,7 +5,7 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 import { moment, number } from '../ui/words.ts'
 
 /** The print that was started has ended: its hours and filament count. */

@@ -6,7 +6,7 @@ import { DutyLine } from '../faults/OpenFaults.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { moment, plural } from '../ui/words.ts'
-import { MomentField } from '../ui/WhenField.tsx'
+import { MomentField } from '../ui/dates.tsx'
 import classes from './Logbook.module.css'
 import { Notices } from './Notices.tsx'
 

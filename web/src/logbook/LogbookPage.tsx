@@ -13,6 +13,7 @@ import {
 } from '@diatribon/contract'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
+import { DayField } from '../ui/dates.tsx'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useQuery } from '../ui/useQuery.ts'
@@ -110,20 +111,8 @@ export function LogbookPage() {
             value={of('partType')}
             onChange={filter('partType')}
           />
-          <TextInput
-            type="date"
-            aria-label="From day"
-            size="sm"
-            value={of('from') ?? ''}
-            onChange={(e) => set('from', e.currentTarget.value)}
-          />
-          <TextInput
-            type="date"
-            aria-label="Until day"
-            size="sm"
-            value={of('until') ?? ''}
-            onChange={(e) => set('until', e.currentTarget.value)}
-          />
+          <DayField aria-label="From day" size="sm" value={of('from') ?? ''} onChange={(day) => set('from', day)} />
+          <DayField aria-label="Until day" size="sm" value={of('until') ?? ''} onChange={(day) => set('until', day)} />
           <Switch
             label="Every step"
             checked={of('steps') === 'true'}

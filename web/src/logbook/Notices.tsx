@@ -1,6 +1,7 @@
-import { Button, Textarea, TextInput } from '@mantine/core'
+import { Button, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { useSession } from '../shell/session.ts'
+import { DayField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -73,15 +74,7 @@ function PinNoticeForm({ onClose }: { onClose: () => void }) {
         onChange={(e) => setText(e.currentTarget.value)}
         error={fields.text}
       />
-      <TextInput
-        type="date"
-        label="Until which day?"
-        required
-        mt="sm"
-        value={until}
-        onChange={(e) => setUntil(e.currentTarget.value)}
-        error={fields.until}
-      />
+      <DayField label="Until which day?" required mt="sm" value={until} onChange={setUntil} error={fields.until} />
     </ActionDialog>
   )
 }

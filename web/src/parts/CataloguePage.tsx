@@ -9,7 +9,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
-import { amount, money, plural } from '../ui/words.ts'
+import { amount, modelName, money, plural } from '../ui/words.ts'
 import classes from './Catalogue.module.css'
 import { ModelForm } from './ModelForm.tsx'
 import { PartTypeForm } from './PartTypeForm.tsx'
@@ -65,9 +65,7 @@ export function CataloguePage() {
                   {rows.map((model) => (
                     <tr key={model.id}>
                       <td>
-                        <b>
-                          {model.make} {model.name}
-                        </b>
+                        <b>{modelName(model)}</b>
                         <div className="quiet">{model.build}</div>
                       </td>
                       <td>
@@ -75,7 +73,12 @@ export function CataloguePage() {
                           ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
                           : 'not known'}
                       </td>
-                      <td>{model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}</td>
+                      <td>
+                        {model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}
+                        {model.limits && !model.limitsConfirmed && (
+                          <div className="quiet">usual limits, to be confirmed</div>
+                        )}
+                      </td>
                       <td>
                         {plural(model.slots.length, 'slot')}
                         {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
@@ -84,7 +87,7 @@ export function CataloguePage() {
                       {edits && (
                         <td className={classes.acts}>
                           <Edits
-                            name={`${model.make} ${model.name}`}
+                            name={modelName(model)}
                             onChange={() => setDoing({ what: 'model', from: model, copy: false })}
                             onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
                           />

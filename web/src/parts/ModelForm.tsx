@@ -7,6 +7,7 @@ import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import classes from './Catalogue.module.css'
+import { useSlotKinds } from './useSlotKinds.ts'
 
 const usualLimits: MachineLimits = {
   plateXMm: 220,
@@ -56,7 +57,9 @@ export function ModelForm(props: {
     (from?.kits ?? []).map((kit) => ({ ...kit, key: newKey() })),
   )
   const [bed, setBed] = useState<ModelBed | null>(from?.bed ?? null)
-  const kinds = [...new Set(catalogue.map(({ slotKind }) => slotKind))]
+  const { names: tableKinds } = useSlotKinds()
+  const kinds = [...new Set([...tableKinds, ...catalogue.map(({ slotKind }) => slotKind)])]
+  const [confirmed, setConfirmed] = useState(from?.limitsConfirmed ?? false)
   const setSlot = (key: string, change: Partial<ModelSlot>) =>
     setSlots(slots.map((slot) => (slot.key === key ? { ...slot, ...change } : slot)))
   const names = slots.map((slot) => slot.name).filter(Boolean)
@@ -80,6 +83,7 @@ export function ModelForm(props: {
             ...(replaceEvery ? { replaceEvery } : {}),
           })),
           limits,
+          ...(confirmed ? {} : { limitsToConfirm: true as const }),
           kits: kits.map(({ key: _, ...kit }) => kit),
           ...(bed ? { bed } : {}),
         })
@@ -93,7 +97,7 @@ export function ModelForm(props: {
       <div className={classes.grid}>
         <TextInput
           label="Make"
-          required
+          description="Empty for a template."
           maxLength={60}
           value={make}
           onChange={(e) => setMake(e.currentTarget.value)}
@@ -102,6 +106,7 @@ export function ModelForm(props: {
         />
         <TextInput
           label="Model"
+          description="As its maker calls it."
           required
           maxLength={60}
           value={name}
@@ -138,6 +143,14 @@ export function ModelForm(props: {
         size="md"
         checked={limits.enclosed}
         onChange={({ currentTarget }) => setLimits({ ...limits, enclosed: currentTarget.checked })}
+      />
+      <Checkbox
+        label="The limits are the maker’s: I have held them against the sheet"
+        description="Until then job files are checked against usual values, and it is said."
+        mt="sm"
+        size="md"
+        checked={confirmed}
+        onChange={({ currentTarget }) => setConfirmed(currentTarget.checked)}
       />
       <BedFields bed={bed} limits={limits} fields={fields} onChange={setBed} />
       <h3 className={classes.part}>Slots</h3>

@@ -1,11 +1,12 @@
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { clocks, type Clock, type PartType } from '@diatribon/contract'
+import { clocks, signOffs, type Clock, type PartType, type SignOff } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { useSlotKinds } from './useSlotKinds.ts'
 
 const unitOf: Record<Clock, string> = {
   hours: 'running hours',
@@ -17,6 +18,9 @@ const unitOf: Record<Clock, string> = {
 
 const fromMinor = (minor: number | null | undefined) => (minor == null ? undefined : minor / 100)
 
+const ownKind = 'a kind of our own …'
+const noWork = 'none of these: no sign-off needed'
+
 /** A line of the part catalogue: new, changed, or copied from another. */
 export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; copy: boolean; onClose: () => void }) {
   const { site } = useSession()
@@ -24,6 +28,11 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const { submit, problem, fields, busy } = useAction(changing ? 'Part type changed' : 'Part type added', onClose)
   const [name, setName] = useState(copy ? `${from!.name} (copy)` : (from?.name ?? ''))
   const [slotKind, setSlotKind] = useState(from?.slotKind ?? '')
+  const [ownName, setOwnName] = useState('')
+  const [work, setWork] = useState<string | null>(null)
+  const [missing, setMissing] = useState<string | null>(null)
+  const { names } = useSlotKinds()
+  const kindNames = [...new Set([...names, ...(from ? [from.slotKind] : [])])]
   const [price, setPrice] = useState<number | undefined>(fromMinor(from?.priceMinor))
   const [minutes, setMinutes] = useState<number | undefined>(from?.minutes)
   const [extra, setExtra] = useState<number | undefined>(fromMinor(from?.failureExtraMinor))
@@ -38,14 +47,17 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
       title={changing ? `Change: ${from.name}` : 'New part type'}
       verb={changing ? 'Change' : 'Add'}
       busy={busy}
-      problem={problem}
+      problem={missing ? new Error(missing) : problem}
       onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: changing ? 'change-part-type' : 'add-part-type',
+      onSubmit={() => {
+        const isOwn = slotKind === ownKind
+        if (!slotKind) return setMissing('Choose the kind of slot it fits.')
+        if (isOwn && !work) return setMissing('Say what work it is to change a part there.')
+        setMissing(null)
+        const part = {
           partTypeId: changing ? from.id : newKey(),
           name,
-          slotKind,
+          slotKind: isOwn ? ownName.trim() : slotKind,
           priceMinor: price === undefined ? null : Math.round(price * 100),
           minutes: minutes ?? 0,
           failureExtraMinor: extra === undefined ? null : Math.round(extra * 100),
@@ -53,8 +65,18 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           tradeInterval: interval ?? 0,
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),
           ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
-        })
-      }
+        }
+        if (!isOwn) return void submit({ kind: changing ? 'change-part-type' : 'add-part-type', ...part })
+        void submit([
+          {
+            kind: 'add-slot-kind',
+            slotKindId: newKey(),
+            name: ownName.trim(),
+            work: work === noWork ? null : (work as SignOff),
+          },
+          { kind: 'add-part-type', ...part },
+        ])
+      }}
     >
       <TextInput
         label="Name"
@@ -65,20 +87,24 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         error={fields.name}
         data-autofocus
       />
-      <TextInput
+      <Select
         label="Kind of slot it fits"
-        description="Such as nozzle, belt, heat-break fan. It must be the same word as in the models."
+        description="The kind says what work a change is, and which cautions stand beside it."
         required
+        searchable
         mt="sm"
-        maxLength={60}
         disabled={changing}
-        value={slotKind}
-        onChange={(e) => setSlotKind(e.currentTarget.value)}
+        data={[...kindNames, ownKind]}
+        value={slotKind || null}
+        onChange={(kind) => setSlotKind(kind ?? '')}
         error={fields.slotKind}
       />
+      {slotKind === ownKind && (
+        <OwnKindFields name={ownName} onName={setOwnName} work={work} onWork={setWork} fields={fields} />
+      )}
       <FigureField
         label={`Price, in ${site.currency}`}
-        required
+        description="Empty: not known yet. Then costs cannot be compared."
         min={0}
         decimals={2}
         value={price}
@@ -95,8 +121,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
       />
       <FigureField
         label={`What a failure costs on top, in ${site.currency}`}
-        description="Lost print, time down, clean-up."
-        required
+        description="Lost print, time down, clean-up. Empty: not known yet."
         min={0}
         decimals={2}
         value={extra}
@@ -137,5 +162,39 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         allowDeselect={false}
       />
     </ActionDialog>
+  )
+}
+
+/** A kind of slot that the table does not have: what work it is must be said, so that its sign-off is asked for. */
+function OwnKindFields(props: {
+  name: string
+  onName: (name: string) => void
+  work: string | null
+  onWork: (work: string | null) => void
+  fields: Record<string, string>
+}) {
+  const { name, onName, work, onWork, fields } = props
+  return (
+    <>
+      <TextInput
+        label="What the kind is called"
+        required
+        mt="sm"
+        maxLength={60}
+        value={name}
+        onChange={(e) => onName(e.currentTarget.value)}
+        error={fields.name}
+      />
+      <Select
+        label="What work it is to change such a part"
+        description="Mains is for a qualified electrical person, by the local rules."
+        required
+        mt="sm"
+        data={[...signOffs, noWork]}
+        value={work}
+        onChange={onWork}
+        error={fields.work}
+      />
+    </>
   )
 }

@@ -1,7 +1,8 @@
-import { Button, Group, Select, TextInput } from '@mantine/core'
+import { Button, Group, Select } from '@mantine/core'
 import { useState } from 'react'
 import type { PersonHere, ShiftPlan } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
+import { DayField, TimeField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { weekdays, weekOrder } from './shiftWords.ts'
@@ -35,18 +36,16 @@ export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: ()
             onChange={(value) => setWeek(i, { weekday: Number(value) })}
             allowDeselect={false}
           />
-          <TextInput
-            type="time"
-            aria-label={`Begin of shift ${i + 1}`}
+          <TimeField
+            label={`Begin of shift ${i + 1}`}
             value={from}
-            onChange={(e) => setWeek(i, { from: e.currentTarget.value })}
+            onChange={(time) => setWeek(i, { from: time })}
             error={fields[`weekly.${i}.from`]}
           />
-          <TextInput
-            type="time"
-            aria-label={`End of shift ${i + 1}`}
+          <TimeField
+            label={`End of shift ${i + 1}`}
             value={until}
-            onChange={(e) => setWeek(i, { until: e.currentTarget.value })}
+            onChange={(time) => setWeek(i, { until: time })}
             error={fields[`weekly.${i}.until`]}
           />
           <Button
@@ -70,11 +69,10 @@ export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: ()
       <h3 style={{ marginTop: 16 }}>Single days</h3>
       {days.map(({ day, spans }, i) => (
         <Group key={i} gap="xs" mt="xs" wrap="nowrap" align="end">
-          <TextInput
-            type="date"
+          <DayField
             aria-label={`Single day ${i + 1}`}
             value={day}
-            onChange={(e) => setDay(i, { day: e.currentTarget.value })}
+            onChange={(day) => setDay(i, { day: day })}
             error={fields[`days.${i}.day`]}
           />
           <Select
@@ -86,17 +84,15 @@ export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: ()
           />
           {spans.map((span, j) => (
             <Group key={j} gap={4} wrap="nowrap">
-              <TextInput
-                type="time"
-                aria-label={`Begin on single day ${i + 1}`}
+              <TimeField
+                label={`Begin on single day ${i + 1}`}
                 value={span.from}
-                onChange={(e) => setDay(i, { spans: [{ ...span, from: e.currentTarget.value }] })}
+                onChange={(time) => setDay(i, { spans: [{ ...span, from: time }] })}
               />
-              <TextInput
-                type="time"
-                aria-label={`End on single day ${i + 1}`}
+              <TimeField
+                label={`End on single day ${i + 1}`}
                 value={span.until}
-                onChange={(e) => setDay(i, { spans: [{ ...span, until: e.currentTarget.value }] })}
+                onChange={(time) => setDay(i, { spans: [{ ...span, until: time }] })}
               />
             </Group>
           ))}

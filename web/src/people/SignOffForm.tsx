@@ -1,6 +1,7 @@
-import { Select, TextInput } from '@mantine/core'
+import { Select } from '@mantine/core'
 import { useState } from 'react'
 import { signOffs, type PersonHere, type PrinterModel, type SignOff } from '@diatribon/contract'
+import { DayField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 
@@ -49,14 +50,7 @@ export function SignOffForm(props: { person: PersonHere; models: PrinterModel[];
         value={modelId}
         onChange={setModel}
       />
-      <TextInput
-        type="date"
-        label="Until (optional)"
-        mt="sm"
-        value={until}
-        onChange={(e) => setUntil(e.currentTarget.value)}
-        error={fields.until}
-      />
+      <DayField label="Until (optional)" mt="sm" value={until} onChange={setUntil} error={fields.until} />
     </ActionDialog>
   )
 }

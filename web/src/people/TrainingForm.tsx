@@ -1,7 +1,8 @@
-import { Autocomplete, Textarea, TextInput } from '@mantine/core'
+import { Autocomplete, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { inductionTopics, type PersonHere } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
+import { DayField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -42,15 +43,7 @@ export function TrainingForm({ person, onClose }: { person: PersonHere; onClose:
         onChange={setTopic}
         error={fields.topic}
       />
-      <TextInput
-        type="date"
-        label="On which day?"
-        required
-        mt="sm"
-        value={day}
-        onChange={(e) => setDay(e.currentTarget.value)}
-        error={fields.day}
-      />
+      <DayField label="On which day?" required mt="sm" value={day} onChange={setDay} error={fields.day} />
       <Textarea
         label="Note (optional)"
         mt="sm"

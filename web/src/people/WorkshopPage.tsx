@@ -1,12 +1,14 @@
-import { Button, Checkbox, Group, TagsInput, TextInput } from '@mantine/core'
+import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core'
+import { DatePickerInput } from '@mantine/dates'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import useSWR from 'swr'
-import type { Device, Floor, NewDevice } from '@diatribon/contract'
+import type { Device, Floor, NewDevice, Weekday } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Problem } from '../ui/Problem.tsx'
+import { dayFormat } from '../ui/dayText.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { useAction } from '../ui/useAction.ts'
@@ -99,6 +101,7 @@ function Calendar() {
   const { site, may } = useSession()
   const [closedWeekdays, setWeekdays] = useState(site.closedWeekdays.map(String))
   const [closedDays, setDays] = useState(site.closedDays)
+  const [weekBegins, setWeekBegins] = useState<Weekday>(site.weekBegins)
   const { submit, problem, fields, busy } = useAction('Calendar set', () => undefined)
   const edits = may('set up the site')
   return (
@@ -106,26 +109,42 @@ function Calendar() {
       className={classes.sheet}
       onSubmit={(event) => {
         event.preventDefault()
-        void submit({ kind: 'set-calendar', closedWeekdays: closedWeekdays.map(Number), closedDays })
+        void submit({ kind: 'set-calendar', closedWeekdays: closedWeekdays.map(Number), closedDays, weekBegins })
       }}
     >
-      <h2>Closed days</h2>
-      <p className="quiet">Forecasts and due dates leave them out.</p>
-      <Checkbox.Group value={closedWeekdays} onChange={setWeekdays} label="Every week on">
+      <h2>Calendar</h2>
+      <p className="quiet">Forecasts and due dates leave closed days out.</p>
+      <Checkbox.Group value={closedWeekdays} onChange={setWeekdays} label="Closed every week on">
         <Group mt={6} gap="md">
           {order.map((day) => (
             <Checkbox key={day} value={String(day)} label={weekdays[day]} size="md" disabled={!edits} />
           ))}
         </Group>
       </Checkbox.Group>
-      <TagsInput
-        label="Single days"
-        description="As 2026-12-25; Enter after each."
+      <DatePickerInput
+        type="multiple"
+        label="Closed on single days"
+        placeholder="None"
         mt="sm"
+        valueFormat={dayFormat}
+        firstDayOfWeek={weekBegins}
         value={closedDays}
         onChange={setDays}
         disabled={!edits}
+        clearable
+        clearButtonProps={{ 'aria-label': 'No single days' }}
         error={Object.values(fields)[0]}
+        style={{ maxWidth: 420 }}
+      />
+      <Select
+        label="The week begins on"
+        mt="sm"
+        data={order.map((value) => ({ value: String(value), label: weekdays[value]! }))}
+        value={String(weekBegins)}
+        onChange={(value) => setWeekBegins(Number(value) as Weekday)}
+        allowDeselect={false}
+        disabled={!edits}
+        style={{ maxWidth: 220 }}
       />
       <Problem error={problem} />
       {edits && (

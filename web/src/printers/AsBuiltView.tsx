@@ -1,8 +1,9 @@
-import { TextInput } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
 import type { AsBuilt, PrinterHead } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
+import { DayField } from '../ui/dates.tsx'
+import { momentAt, wallOf } from '../ui/dayText.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { day, hours, number } from '../ui/words.ts'
@@ -13,18 +14,18 @@ import table from '../ui/Table.module.css'
 export function AsBuiltView({ printer }: { printer: PrinterHead }) {
   const { site, nowMs } = useSession()
   const [on, setOn] = useState('')
-  const at = on ? `?at=${encodeURIComponent(new Date(`${on}T23:59:59`).toISOString())}` : ''
-  const today = new Date(nowMs()).toISOString().slice(0, 10)
-  const built = useSWR<AsBuilt>(`/api/printers/${printer.id}/as-built${on && on < today ? at : ''}`)
+  const today = wallOf(new Date(nowMs()).toISOString(), site.timeZone).day
+  const at = on && on < today ? `?at=${encodeURIComponent(momentAt(on, '23:59', site.timeZone))}` : ''
+  // Of a day before it was here nothing is shown, also not what another day showed.
+  const built = useSWR<AsBuilt>(`/api/printers/${printer.id}/as-built${at}`, { keepPreviousData: false })
   return (
     <section aria-label="As built">
-      <TextInput
-        type="date"
+      <DayField
         label="As built on"
         description="Empty: now."
-        max={today}
+        maxDate={today}
         value={on}
-        onChange={(e) => setOn(e.currentTarget.value)}
+        onChange={setOn}
         style={{ maxWidth: 220 }}
       />
       <AsyncView of={built}>
@@ -75,9 +76,12 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
                 </tr>
               </thead>
               <tbody>
-                {slots.map(({ id, name, part }) => (
+                {slots.map(({ id, name, since, part }) => (
                   <tr key={id}>
-                    <th scope="row">{name}</th>
+                    <th scope="row">
+                      {name}
+                      {since && <div className="quiet">slot added {day(since, site.timeZone)}</div>}
+                    </th>
                     {part ? (
                       <>
                         <td>{part.name}</td>

@@ -6,7 +6,7 @@ import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 import { amount } from '../ui/words.ts'
 import { usePrinter } from './usePrinter.ts'
 

@@ -5,7 +5,7 @@ import type { LogEntry, PersonHere } from '@diatribon/contract'
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 
 /** A note on a printer or for the whole workshop, for somebody above all, or in answer to an entry. */
 export function NoteForm(props: {

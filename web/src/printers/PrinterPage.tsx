@@ -13,7 +13,9 @@ import { CountForm } from '../hours/CountForm.tsx'
 import { CountsView } from '../hours/CountsView.tsx'
 import { FinishJobForm } from '../jobs/FinishJobForm.tsx'
 import { ForecastView } from '../plan/ForecastView.tsx'
+import { AddSlotForm } from './AddSlotForm.tsx'
 import { AsBuiltView } from './AsBuiltView.tsx'
+import { EmptySlotForm } from './EmptySlotForm.tsx'
 import { MovePartForm } from './MovePartForm.tsx'
 import { RetireForm } from './RetireForm.tsx'
 import { SwapKitForm } from './SwapKitForm.tsx'
@@ -37,7 +39,20 @@ import { SwapPartForm } from './SwapPartForm.tsx'
 import { usePrinter } from './usePrinter.ts'
 
 type Doing =
-  | { what: 'count' | 'note' | 'hold' | 'move' | 'retire' | 'finish' | 'fault' | 'duty' | 'guard' }
+  | {
+      what:
+        | 'count'
+        | 'note'
+        | 'hold'
+        | 'move'
+        | 'retire'
+        | 'finish'
+        | 'fault'
+        | 'duty'
+        | 'guard'
+        | 'add slot'
+        | 'empty slot'
+    }
   | { what: 'swap'; slotId: string | null }
   | { what: 'kit'; kit: string }
 
@@ -162,6 +177,8 @@ function Printer({ page }: { page: Page }) {
                 </Menu.Item>
               ))}
             {maySwap && <Menu.Item onClick={() => setDoing({ what: 'move' })}>Move a part</Menu.Item>}
+            {maySwap && <Menu.Item onClick={() => setDoing({ what: 'add slot' })}>Add a slot</Menu.Item>}
+            {maySwap && <Menu.Item onClick={() => setDoing({ what: 'empty slot' })}>Leave a slot empty</Menu.Item>}
             <Menu.Item component={Link} to="/job-file">
               Check a job file
             </Menu.Item>
@@ -285,6 +302,8 @@ function Printer({ page }: { page: Page }) {
       {doing?.what === 'hold' && <HoldForm printer={printer} onClose={close} />}
       {doing?.what === 'kit' && <SwapKitForm page={page} kitName={doing.kit} onClose={close} />}
       {doing?.what === 'move' && <MovePartForm page={page} onClose={close} />}
+      {doing?.what === 'add slot' && <AddSlotForm page={page} onClose={close} />}
+      {doing?.what === 'empty slot' && <EmptySlotForm page={page} onClose={close} />}
       {doing?.what === 'retire' && <RetireForm printer={printer} onClose={close} />}
       {doing?.what === 'finish' && job && <FinishJobForm printer={printer} job={job} onClose={close} />}
       {doing?.what === 'swap' && <SwapPartForm page={page} slotId={doing.slotId} onClose={close} />}

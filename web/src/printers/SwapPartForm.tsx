@@ -7,7 +7,7 @@ import { useHandsOn } from '../people/useHandsOn.tsx'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 import { amount, money } from '../ui/words.ts'
 
 const hints: Record<RemovalReason, string> = {
@@ -41,14 +41,17 @@ export function SwapPartForm({
   const [note, setNote] = useState('')
   const [at, setAt] = useState<string>()
   const slot = slots.find(({ id }) => id === chosen)
+  const isEmpty = slot !== undefined && slot.duty === null
   const { submit, problem, fields, busy } = useAction(`${printer.name}: ${slot?.name ?? 'part'} swapped`, onClose)
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const partTypeId = picked ?? slot?.duty?.partType.id ?? null
   const [missing, setMissing] = useState<string | null>(null)
 
   const onSubmit = () => {
-    if (!slot || !reason || !partTypeId) {
-      setMissing(!slot ? 'Choose the slot.' : !reason ? 'Say why the old part comes out.' : 'Choose the new part.')
+    if (!slot || (!isEmpty && !reason) || !partTypeId) {
+      setMissing(
+        !slot ? 'Choose the slot.' : !isEmpty && !reason ? 'Say why the old part comes out.' : 'Choose the new part.',
+      )
       return
     }
     if (!hands.isReady) {
@@ -61,7 +64,7 @@ export function SwapPartForm({
       printerId: printer.id,
       slotId: slot.id,
       ...(slot.duty ? { fittingId: slot.duty.fittingId } : {}),
-      removalReason: reason,
+      ...(isEmpty || !reason ? {} : { removalReason: reason }),
       partTypeId,
       ...(faultId ? { faultId } : {}),
       ...hands.confirmed,
@@ -97,19 +100,23 @@ export function SwapPartForm({
           In place: {slot.duty.partType.name}, {amount(slot.duty.age, slot.duty.clock)} old.
         </p>
       )}
-      <Radio.Group
-        label="Why does it come out?"
-        value={reason}
-        onChange={(value) => setReason(value as RemovalReason)}
-        mt="sm"
-        required
-      >
-        <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
-          {removalReasons.map((value) => (
-            <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
-          ))}
-        </SimpleGrid>
-      </Radio.Group>
+      {isEmpty ? (
+        <p className="quiet">Nothing sits in this slot.</p>
+      ) : (
+        <Radio.Group
+          label="Why does it come out?"
+          value={reason}
+          onChange={(value) => setReason(value as RemovalReason)}
+          mt="sm"
+          required
+        >
+          <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
+            {removalReasons.map((value) => (
+              <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
+            ))}
+          </SimpleGrid>
+        </Radio.Group>
+      )}
       <Select
         label="New part"
         mt="md"

@@ -1,15 +1,18 @@
-import { Button, Select, TextInput } from '@mantine/core'
+import { Autocomplete, Button, Radio, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import useSWR from 'swr'
-import type { Floor, PartType, PrinterModel } from '@diatribon/contract'
+import type { Floor, FloorPrinter, PartType, PrinterModel } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { MomentField } from '../ui/dates.tsx'
+import { GuardedForm } from '../ui/GuardedForm.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { modelName, plural } from '../ui/words.ts'
 import classes from './TakeIn.module.css'
 import { TakeInSteps } from './TakeInSteps.tsx'
 
@@ -58,52 +61,86 @@ function Unfinished() {
 function Identity() {
   const models = useSWR<PrinterModel[]>('/api/parts/models')
   const parts = useSWR<PartType[]>('/api/parts')
+  const floor = useSWR<Floor>('/api/printers')
   return (
     <AsyncView of={models}>
       {(list) =>
         list.length === 0 ? (
           <Nothing title="The catalogue has no printer models yet.">
-            <Link to="/catalogue">Add one first</Link>
+            <Link to="/library">Bring one in from the starter library</Link>, or{' '}
+            <Link to="/catalogue">write your own</Link>.
           </Nothing>
         ) : (
-          <AsyncView of={parts}>{(catalogue) => <IdentityForm models={list} catalogue={catalogue} />}</AsyncView>
+          <AsyncView of={parts}>
+            {(catalogue) => (
+              <AsyncView of={floor}>
+                {(all) => <IdentityForm models={list} catalogue={catalogue} floor={all} />}
+              </AsyncView>
+            )}
+          </AsyncView>
         )
       }
     </AsyncView>
   )
 }
 
-type Age = 'new' | 'used' | 'not known'
+const ages = ['not known', 'new', 'used'] as const
+type Age = (typeof ages)[number]
+/** In the place of a part: the slot is empty. */
+const nothing = 'nothing'
 
-function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue: PartType[] }) {
-  const navigate = useNavigate()
-  const [id] = useState(newKey)
-  const { submit, problem, fields, busy } = useAction(
-    'Taken in; now the measuring',
-    () => void navigate(`/take-in/${id}`),
+/** Where the last printer went, so that the next of its kind is a name away. */
+function usualPlace(floor: Floor | undefined) {
+  const printers = (floor?.racks ?? []).flatMap((rack) => rack.printers)
+  const last = printers.reduce<FloorPrinter | null>(
+    (best, one) =>
+      !best || `${one.rack} ${String(one.place).padStart(4)}` > `${best.rack} ${String(best.place).padStart(4)}`
+        ? one
+        : best,
+    null,
   )
+  const nextIn = (room: string, rack: string) =>
+    Math.max(0, ...printers.filter((one) => one.room === room && one.rack === rack).map(({ place }) => place)) + 1
+  return { rooms: [...new Set(printers.map(({ room }) => room))], last, nextIn }
+}
+
+function IdentityForm({ models, catalogue, floor }: { models: PrinterModel[]; catalogue: PartType[]; floor: Floor }) {
+  const navigate = useNavigate()
+  const { nowMs } = useSession()
+  const [id] = useState(newKey)
+  const [stepByStep, setStepByStep] = useState(true)
+  const { submit, problem, fields, busy } = useAction(
+    stepByStep ? 'Taken in; now the measuring' : 'Taken in and in service',
+    () => void navigate(stepByStep ? `/take-in/${id}` : `/printers/${id}`),
+  )
+  const usual = usualPlace(floor)
+  const usualModel = models.find(({ make, name }) => make === usual.last?.make && name === usual.last.model)
   const [name, setName] = useState('')
-  const [room, setRoom] = useState('')
-  const [rack, setRack] = useState('')
-  const [place, setPlace] = useState<number | undefined>(1)
-  const [modelId, setModelId] = useState<string | null>(null)
+  const [room, setRoom] = useState(usual.last?.room ?? '')
+  const [rack, setRack] = useState(usual.last?.rack ?? '')
+  const [place, setPlace] = useState<number | undefined>(undefined)
+  const [modelId, setModelId] = useState<string | null>(usualModel?.id ?? (models.length === 1 ? models[0]!.id : null))
   const [meterHours, setMeterHours] = useState<number | undefined>(0)
+  const [at, setAt] = useState<string>()
   const [parts, setParts] = useState<Record<string, string>>({})
-  const [ages, setAges] = useState<Record<string, Age>>({})
+  const [partAges, setAges] = useState<Record<string, Age>>({})
   const [partHours, setPartHours] = useState<Record<string, number | undefined>>({})
+  const [open, setOpen] = useState(false)
   const [missing, setMissing] = useState<string | null>(null)
   const model = models.find((m) => m.id === modelId)
   const secondHand = (meterHours ?? 0) > 0
   const partIn = (slot: PrinterModel['slots'][number]) => parts[slot.name] ?? slot.partTypeId ?? null
+  const ageOf = (slot: string): Age => partAges[slot] ?? (secondHand ? 'not known' : 'new')
+  const unsaid = model?.slots.find((slot) => !partIn(slot))
+  const showParts = open || secondHand || unsaid !== undefined
   const onSubmit = () => {
     if (!model) return setMissing('Choose the model.')
-    const open = model.slots.find((slot) => !partIn(slot))
-    if (open) return setMissing(`Say which part sits in ${open.name}.`)
+    if (unsaid) return setMissing(`Say which part sits in ${unsaid.name}, or that nothing does.`)
     setMissing(null)
-    const used = model.slots.flatMap(({ name: slot }): [string, number | null][] => {
-      const age = secondHand ? (ages[slot] ?? 'not known') : 'new'
-      return age === 'new' ? [] : [[slot, age === 'used' ? (partHours[slot] ?? null) : null]]
-    })
+    const filled = model.slots.filter((slot) => partIn(slot) !== nothing)
+    const used = filled.flatMap(({ name: slot }): [string, number | null][] =>
+      ageOf(slot) === 'new' ? [] : [[slot, ageOf(slot) === 'used' ? (partHours[slot] ?? null) : null]],
+    )
     void submit({
       kind: 'take-in-printer',
       printerId: id,
@@ -111,21 +148,18 @@ function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue
       name,
       room,
       rack,
-      place: place ?? 1,
+      place: place ?? usual.nextIn(room, rack),
       meterHours: meterHours ?? 0,
-      parts: Object.fromEntries(model.slots.map((slot) => [slot.name, partIn(slot)!])),
+      parts: Object.fromEntries(
+        model.slots.map((slot) => [slot.name, partIn(slot) === nothing ? null : partIn(slot)!]),
+      ),
       ...(used.length > 0 ? { partHours: Object.fromEntries(used) } : {}),
-      stepByStep: true,
+      ...(stepByStep ? { stepByStep } : {}),
+      ...(at ? { at } : {}),
     })
   }
   return (
-    <form
-      className={classes.sheet}
-      onSubmit={(event) => {
-        event.preventDefault()
-        onSubmit()
-      }}
-    >
+    <GuardedForm className={classes.sheet} onSubmit={onSubmit} problem={missing ?? problem}>
       <h2>1. Who it is</h2>
       <p className="quiet">Unpack, check the parts list, and give it a name that people can call across the room.</p>
       <div className={classes.grid}>
@@ -137,12 +171,13 @@ function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue
           onChange={(e) => setName(e.currentTarget.value)}
           error={fields.name}
         />
-        <TextInput
+        <Autocomplete
           label="Room"
           required
           maxLength={60}
+          data={usual.rooms}
           value={room}
-          onChange={(e) => setRoom(e.currentTarget.value)}
+          onChange={setRoom}
           error={fields.room}
         />
         <TextInput
@@ -158,6 +193,7 @@ function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue
           mt={0}
           min={1}
           allowDecimal={false}
+          placeholder={String(usual.nextIn(room, rack))}
           value={place}
           onChange={setPlace}
           error={fields.place}
@@ -168,7 +204,7 @@ function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue
         <Select
           label="Make and model"
           description="A model is a template of slots, limits and kits."
-          data={models.map((m) => ({ value: m.id, label: `${m.make} ${m.name}` }))}
+          data={models.map((m) => ({ value: m.id, label: modelName(m) }))}
           value={modelId}
           onChange={setModelId}
           required
@@ -183,52 +219,87 @@ function IdentityForm({ models, catalogue }: { models: PrinterModel[]; catalogue
           error={fields.meterHours}
         />
       </div>
+      {model && !model.limitsConfirmed && (
+        <p className="quiet">
+          The limits of this template are usual ones. <Link to="/catalogue">Confirm them</Link> by the maker’s sheet
+          before you trust a job file to them.
+        </p>
+      )}
+      <MomentField
+        label="When it came"
+        description={`Empty: now. Its past since then can be brought in later.`}
+        value={at}
+        onChange={setAt}
+        error={fields.at}
+        max={new Date(nowMs()).toISOString()}
+      />
       {model && (
         <>
           <h2>3. What it is made of</h2>
+          {!showParts && (
+            <p>
+              {plural(model.slots.length, 'slot')} with their usual parts, all new.{' '}
+              <Button size="compact-sm" variant="default" onClick={() => setOpen(true)}>
+                Other parts, or not new
+              </Button>
+            </p>
+          )}
           {secondHand && (
             <p className="quiet">
               Second-hand: say of each part how old it is. “Not known” is a fair answer: then only what it runs here
               teaches.
             </p>
           )}
-          {model.slots.map((slot) => (
-            <div key={slot.name} className={classes.slot}>
-              <Select
-                label={slot.name}
-                data={catalogue.filter((t) => t.slotKind === slot.kind).map((t) => ({ value: t.id, label: t.name }))}
-                value={partIn(slot)}
-                onChange={(value) => value && setParts({ ...parts, [slot.name]: value })}
-                allowDeselect={false}
-                error={fields[`parts.${slot.name}`]}
-              />
-              {secondHand && (
+          {showParts &&
+            model.slots.map((slot) => (
+              <div key={slot.name} className={classes.slot}>
                 <Select
-                  label={`Age of ${slot.name}`}
-                  data={['not known', 'new', 'used']}
-                  value={ages[slot.name] ?? 'not known'}
-                  onChange={(value) => setAges({ ...ages, [slot.name]: value as Age })}
+                  label={slot.name}
+                  data={[
+                    ...catalogue.filter((t) => t.slotKind === slot.kind).map((t) => ({ value: t.id, label: t.name })),
+                    { value: nothing, label: 'nothing: the slot is empty' },
+                  ]}
+                  value={partIn(slot)}
+                  onChange={(value) => value && setParts({ ...parts, [slot.name]: value })}
                   allowDeselect={false}
+                  error={fields[`parts.${slot.name}`]}
                 />
-              )}
-              {secondHand && ages[slot.name] === 'used' && (
-                <FigureField
-                  label={`Hours of ${slot.name}`}
-                  min={0}
-                  mt={0}
-                  value={partHours[slot.name]}
-                  onChange={(value) => setPartHours({ ...partHours, [slot.name]: value })}
-                  error={fields[`partHours.${slot.name}`]}
-                />
-              )}
-            </div>
-          ))}
+                {partIn(slot) !== nothing && (
+                  <Select
+                    label={`Age of ${slot.name}`}
+                    data={[...ages]}
+                    value={ageOf(slot.name)}
+                    onChange={(value) => setAges({ ...partAges, [slot.name]: value as Age })}
+                    allowDeselect={false}
+                  />
+                )}
+                {partIn(slot) !== nothing && ageOf(slot.name) === 'used' && (
+                  <FigureField
+                    label={`Hours of ${slot.name}`}
+                    min={0}
+                    mt={0}
+                    value={partHours[slot.name]}
+                    onChange={(value) => setPartHours({ ...partHours, [slot.name]: value })}
+                    error={fields[`partHours.${slot.name}`]}
+                  />
+                )}
+              </div>
+            ))}
         </>
       )}
+      <Radio.Group
+        mt="md"
+        label="The measuring that becomes its baseline"
+        value={stepByStep ? 'now' : 'none'}
+        onChange={(value) => setStepByStep(value === 'now')}
+      >
+        <Radio mt={6} size="md" value="now" label="Step by step now; in service when it is done" />
+        <Radio mt={6} size="md" value="none" label="It is at work already: into service at once, without a baseline" />
+      </Radio.Group>
       <Problem error={missing ? new Error(missing) : problem} />
       <Button type="submit" loading={busy} mt="md">
-        Take in, and go on to the measuring
+        {stepByStep ? 'Take in, and go on to the measuring' : 'Take in'}
       </Button>
-    </form>
+    </GuardedForm>
   )
 }

@@ -5,7 +5,7 @@ import type { ReadingKind } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 
 /** What was adjusted: a mark on the charts, from which a value begins anew, or goes on when it is itself what is set. */
 export function AdjustForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {

@@ -6,7 +6,7 @@ import { ListenButton } from '../bench/ListenButton.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { WhenField } from '../ui/WhenField.tsx'
+import { WhenField } from '../ui/dates.tsx'
 
 /** One measured value, typed. */
 export function ReadingForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {

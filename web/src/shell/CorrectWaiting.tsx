@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Action } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { MomentField } from '../ui/WhenField.tsx'
+import { MomentField } from '../ui/dates.tsx'
 import { correctInOutbox, type Waiting } from './outbox.ts'
 
 const notSaid = new Set(['key', 'kind'])

@@ -27,8 +27,8 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
           <FirstRunForm
             onOpened={() => {
               void mutate()
-              void navigate('/first-steps', { replace: true })
-              onSignedIn()
+              // The address first: whoever is signed in at the old one is shown the Floor.
+              void Promise.resolve(navigate('/first-steps', { replace: true })).then(onSignedIn)
             }}
           />
         ) : (

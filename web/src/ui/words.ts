@@ -26,6 +26,9 @@ export function amount(value: number, clock: Clock): string {
 /** Name of a clock along an axis. */
 export const clockName = (clock: Clock) => (clock === 'hours' ? 'running hours' : clock)
 
+/** A model with its make; a template of the trade has none. */
+export const modelName = ({ make, name }: { make: string; name: string }) => `${make} ${name}`.trim()
+
 export function number(value: number, digits = 4): string {
   return new Intl.NumberFormat('en-GB', { maximumSignificantDigits: digits }).format(value)
 }

@@ -1,0 +1,49 @@
+import { v5 as derivedId } from 'uuid'
+import { eq } from 'drizzle-orm'
+import type { AddSlot } from '@diatribon/contract'
+import { countersAt } from '../hours/placeEvidence.ts'
+import { requireSlotKinds, slotKindsNamed } from '../parts/slotKinds.ts'
+import { workOnKinds } from '../people/requireSignOffs.ts'
+import { Refusal } from '../platform/refusal.ts'
+import { slot } from '../platform/tables.ts'
+import type { ActionKind } from './actionKind.ts'
+import { confirmedWords, fitNew, requireFits } from './swapPart.ts'
+
+export const addSlot: ActionKind<AddSlot> = {
+  right: 'swap parts',
+  needs: ({ partTypeId }) => ({ partTypes: partTypeId ? [partTypeId] : [] }),
+  whenSent: (facts, { slotKind }) => requireSlotKinds(facts, [{ name: slotKind, field: 'slotKind' }]),
+  work: async (facts, { printerId, slotKind, partTypeId, confirmed }) =>
+    workOnKinds(partTypeId ? await slotKindsNamed(facts, [slotKind]) : new Map(), {
+      modelId: facts.printer(printerId).modelId,
+      confirmed,
+    }),
+
+  async apply(facts, { seq, siteId, at, action }) {
+    const { printerId, name, slotKind: kind, partTypeId, partHours, key } = action
+    const printer = facts.printer(printerId)
+    const kept = await facts.db.select().from(slot).where(eq(slot.printerId, printerId))
+    const slots = facts.loaded('slot', kept).filter((one) => one.printerId === printerId)
+    if (slots.some((one) => one.name.toLowerCase() === name.toLowerCase()))
+      throw new Refusal(409, 'name-taken', `${printer.name} already has a slot called ${name}.`)
+    const slotId = derivedId(`slot ${name}`, key)
+    const position = Math.max(-1, ...slots.map((one) => one.position)) + 1
+    facts.put('slot', { id: slotId, siteId, printerId, name, kind, position, replaceEvery: null, addedAt: at })
+    if (!partTypeId) return
+    requireFits(facts, partTypeId, kind)
+    const counters = await countersAt(facts, printer, at)
+    const fitting = fitNew({
+      id: derivedId('fitting', key),
+      siteId,
+      printerId,
+      slotId,
+      partTypeId,
+      at,
+      counters,
+      seq,
+    })
+    facts.put('fitting', { ...fitting, beforeHours: partHours ?? 0, ageIsKnown: partHours !== null })
+  },
+  words: ({ name, slotKind, partTypeId, confirmed }, names) =>
+    `${name} (${slotKind}): ${partTypeId ? names.partType(partTypeId) : 'empty'}${confirmedWords(confirmed)}`,
+}
