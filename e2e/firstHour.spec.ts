@@ -63,7 +63,7 @@ test('from an empty site to the first printer with its slots in service, and the
     await accessible(page, 'take in')
     await hand.click(page.getByRole('radio', { name: /into service at once/ }))
     await hand.click(page.getByRole('button', { name: 'Take in', exact: true }))
-    await expect(page.getByRole('heading', { name: 'Fink' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Fink', exact: true })).toBeVisible()
     expect(hand.done.fields).toBeLessThanOrEqual(12)
     expect(hand.done.clicks).toBeLessThanOrEqual(25)
 
@@ -74,7 +74,7 @@ test('from an empty site to the first printer with its slots in service, and the
     await hand.type(page.getByRole('textbox', { name: 'Name', exact: true }), 'Meise')
     await hand.click(page.getByRole('radio', { name: /into service at once/ }))
     await hand.click(page.getByRole('button', { name: 'Take in', exact: true }))
-    await expect(page.getByRole('heading', { name: 'Meise' })).toBeVisible()
+    await expect(page.getByRole('heading', { name: 'Meise', exact: true })).toBeVisible()
     expect(hand.done).toEqual({ fields: 1, clicks: 2 })
 
     const floor = (await (await page.request.get('/api/printers')).json()) as Floor

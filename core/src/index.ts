@@ -78,6 +78,7 @@ export {
 } from './checks/nextTurn.ts'
 export { againstLimits } from './checks/againstLimits.ts'
 export { driftOf, sinceRestart, type Drift } from './readings/drift.ts'
+export { scatterFor, scatterOf, type Scatter } from './readings/scatter.ts'
 export type { Crossing, ReadingLimits, ReadingPoint } from './readings/crossing.ts'
 export type { RunBreach, RunRule } from './readings/runRules.ts'
 export { hoursAbove, longestSilenceMs, type TemperatureSample } from './readings/hoursAbove.ts'

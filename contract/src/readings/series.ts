@@ -2,7 +2,7 @@
 export interface SeriesLimits {
   lower: number | null
   upper: number | null
-  from: 'maker' | 'site' | 'own history' | 'none'
+  from: 'maker' | 'site' | 'none'
 }
 
 export interface SeriesPoint {
@@ -37,13 +37,14 @@ export interface ReadingSeries {
   /** How many of the last points the judgement is about: those since the last restart. */
   sinceRestart: number
   chart: { mean: number; sigma: number; lower: number; upper: number } | null
-  ewma: { points: number[]; lower: number; upper: number } | null
+  /** The smoothed value after the baseline of ten readings, with its limits; null: too few readings, or scatter unknown. */
+  moved: { points: { smooth: number; lower: number; upper: number }[]; isOut: boolean } | null
   /** Runs that are too unlikely to be chance; places among the points since the restart. */
   breaches: { rule: string; from: number; to: number }[]
-  ewmaIsOut: boolean
   limits: SeriesLimits
   crossing: SeriesCrossing
-  isDrifting: boolean
+  /** Worth somebody's look: it reaches a limit, or has only moved. */
+  lists: 'reaches' | 'moved' | null
 }
 
 /** A line of the site-wide list. */
@@ -54,8 +55,10 @@ export interface DriftingReading {
   last: { value: number; hours: number; at: string }
   limits: SeriesLimits
   crossing: SeriesCrossing
-  /** What gave it away, in words. */
-  words: string[]
+  lists: 'reaches' | 'moved'
+  /** Mean of its first ten readings since it began anew, and where it is now. */
+  baseline: number | null
+  smooth: number | null
 }
 
 export interface DriftingPage {

@@ -21,7 +21,8 @@ export type Crossing =
   /** Running hours from the last reading; `latest` null: it may as well never cross. */
   | { kind: 'crosses'; limit: 'lower' | 'upper'; inHours: number; earliest: number; latest: number | null }
 
-const fewest = 4
+/** Fewer readings make no trend that anybody should plan by. */
+const fewest = 10
 /** A slope that chance gives in more than one case of a hundred is no trend: many series are looked at every day. */
 const trendTail = 0.005
 /** No farther ahead than twice what was looked at: beyond that a line is a guess. */

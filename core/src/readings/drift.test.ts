@@ -5,6 +5,8 @@ import { driftOf, sinceRestart } from './drift.ts'
 import { ewma } from './ewma.ts'
 import { hoursAbove } from './hoursAbove.ts'
 import { individuals } from './individuals.ts'
+import { moved } from './moved.ts'
+import { scatterFor, scatterOf } from './scatter.ts'
 import { runRules, type RunRule } from './runRules.ts'
 
 // NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2: flow rates of ten batches.
@@ -74,7 +76,7 @@ describe('crossing', () => {
   })
 
   it('reaches the limit exactly on an exact line', () => {
-    const points = [0, 100, 200, 300].map((hours) => ({ hours, value: 80 - 0.05 * hours }))
+    const points = Array.from({ length: 11 }, (_, i) => ({ hours: 30 * i, value: 80 - 0.05 * 30 * i }))
     const found = crossing(points, { lower: 60, upper: null })
     expect(found).toMatchObject({ kind: 'crosses', limit: 'lower' })
     if (found.kind !== 'crosses') throw new Error()
@@ -83,25 +85,26 @@ describe('crossing', () => {
   })
 
   it('works a small case by hand', () => {
-    // x 0 100 200 300 400, y 0 1.2 1.8 3.1 3.9: slope 0.0097, intercept 0.06, residuals −0.06 0.17 −0.20 0.13 −0.04, s² = 0.0910/3, s = 0.174165.
+    // x 0 100 200 300 400, y 0 1.2 1.8 3.1 3.9, each measured twice: slope 0.0097, intercept 0.06, residuals −0.06 0.17 −0.20
+    // 0.13 −0.04, s² = 2 · 0.0910/8, s = 0.150831; Sxx 200,000; t for 0.9 with 8 degrees of freedom 1.39682.
     const y = [0, 1.2, 1.8, 3.1, 3.9]
-    const points = y.map((value, i) => ({ hours: 100 * i, value }))
+    const points = y.flatMap((value, i) => [1, 2].map(() => ({ hours: 100 * i, value })))
     const found = crossing(points, { lower: null, upper: 5 })
     if (found.kind !== 'crosses') throw new Error(found.kind)
     // (5 − 0.06)/0.0097 = 509.278, less 400
     expect(found.inHours).toBeCloseTo(109.278, 3)
-    // The near edge: 0.06 + 0.0097 x + 1.6377·0.174165·√(1.2 + (x − 200)²/100000) = 5
+    // The near edge: 0.06 + 0.0097 x + 1.39682·0.150831·√(1.1 + (x − 200)²/200000) = 5
     const edge =
-      0.06 + 0.0097 * (400 + found.earliest) + 1.63774 * 0.174165 * Math.sqrt(1.2 + (200 + found.earliest) ** 2 / 1e5)
+      0.06 + 0.0097 * (400 + found.earliest) + 1.39682 * 0.150831 * Math.sqrt(1.1 + (200 + found.earliest) ** 2 / 2e5)
     expect(edge).toBeCloseTo(5, 3)
     expect(found.earliest).toBeLessThan(found.inHours)
     expect(found.latest).toBeGreaterThan(found.inHours)
   })
 
   it('says when it cannot tell', () => {
-    const flat = [5, 5.1, 4.9, 5, 5.05].map((value, i) => ({ hours: i * 10, value }))
+    const flat = [5, 5.1, 4.9, 5, 5.05, 4.95, 5, 5.1, 4.9, 5.05].map((value, i) => ({ hours: i * 10, value }))
     expect(crossing(flat, { lower: 0, upper: 10 })).toEqual({ kind: 'steady' })
-    expect(crossing(flat.slice(0, 3), { lower: 0, upper: 10 })).toEqual({ kind: 'too few' })
+    expect(crossing(flat.slice(0, 9), { lower: 0, upper: 10 })).toEqual({ kind: 'too few' })
     expect(crossing(flat, { lower: 5.5, upper: 10 })).toEqual({ kind: 'beyond' })
     expect(crossing(flat, { lower: null, upper: null })).toEqual({ kind: 'no limit' })
     expect(crossing([], { lower: 1, upper: null })).toEqual({ kind: 'too few' })
@@ -110,34 +113,90 @@ describe('crossing', () => {
 
 describe('drift', () => {
   const noLimits = { lower: null, upper: null, from: 'site' as const }
+  const at = (values: number[]) => values.map((value, i) => ({ atMs: i, hours: i * 25, value }))
+  const noise = (i: number) => (i % 2 ? 0.6 : -0.6)
+
   it('takes its baseline from the readings since the last restart alone', () => {
-    const before = [10, 11, 10, 11, 10, 11].map((value, i) => ({ atMs: i, hours: i * 10, value }))
+    const before = at([10, 11, 10, 11, 10, 11])
     // Adjusted at the hour of the last reading: the same hours, another moment.
-    const after = [50, 51, 50, 51, 50, 51].map((value, i) => ({ atMs: 100 + i, hours: 50 + i * 10, value }))
+    const after = [50, 51, 50, 51, 50, 51].map((value, i) => ({ atMs: 100 + i, hours: 125 + i * 10, value }))
     const points = sinceRestart([...before, ...after], [3, 100])
     expect(points).toHaveLength(6)
-    const drift = driftOf(points, noLimits)
-    expect(drift.chart!.mean).toBe(50.5)
-    expect(drift.limits.from).toBe('own history')
-    expect(driftOf([...before, ...after], noLimits).breaches.map(({ rule }) => rule)).toContain('one very far out')
+    expect(driftOf(points, noLimits, null).chart!.mean).toBe(50.5)
+    expect(driftOf([...before, ...after], noLimits, null).breaches.map(({ rule }) => rule)).toContain(
+      'one very far out',
+    )
   })
 
-  it('finds a slow creep that stays inside the maker’s limits', () => {
-    const creep = Array.from({ length: 24 }, (_, i) => ({
-      hours: i * 25,
-      value: 80 + (i % 2 ? 0.6 : -0.6) - 0.25 * Math.max(0, i - 9),
-    }))
-    const drift = driftOf(creep, { lower: 70, upper: null, from: 'maker' })
-    expect(drift.ewmaIsOut).toBe(true)
+  it('finds a slow creep that stays inside the maker’s limits, and when it would reach them', () => {
+    const creep = at(Array.from({ length: 24 }, (_, i) => 80 + noise(i) - 0.25 * Math.max(0, i - 9)))
+    const drift = driftOf(creep, { lower: 70, upper: null, from: 'maker' }, 0.6)
+    expect(drift.moved!.isOut).toBe(true)
     expect(drift.crossing.kind).toBe('crosses')
-    expect(drift.limits.from).toBe('maker')
+    expect(drift).toMatchObject({ lists: 'reaches', limits: { from: 'maker' } })
   })
 
-  it('judges nothing from fewer than five readings, nor from readings that are all alike', () => {
-    const few = [1, 2, 3, 4].map((value, i) => ({ hours: i, value }))
-    expect(driftOf(few, noLimits)).toMatchObject({ chart: null, limits: { from: 'none' } })
-    const alike = Array.from({ length: 8 }, (_, i) => ({ hours: i, value: 3 }))
-    expect(driftOf(alike, noLimits)).toMatchObject({ breaches: [], ewmaIsOut: false, limits: { from: 'none' } })
+  it('lists what has moved without a limit, but with one only what has used a third of its room', () => {
+    const shifted = at(Array.from({ length: 24 }, (_, i) => noise(i) + (i > 11 ? 3 : 0)))
+    expect(driftOf(shifted, noLimits, 0.6).lists).toBe('moved')
+    // Flat since it moved: no trend towards 100, and 3 of 100 is no reason to look.
+    const flat = shifted.map((point, i) => ({ ...point, hours: i < 12 ? i : 1000 + i }))
+    expect(driftOf(flat, { lower: null, upper: 100, from: 'site' }, 0.6).lists).toBeNull()
+    // The line through both stretches rises towards 8, which is a crossing.
+    expect(driftOf(flat, { lower: null, upper: 8, from: 'site' }, 0.6).lists).toBe('reaches')
+    expect(driftOf(flat, { lower: null, upper: 40, from: 'site' }, 0.6).lists).toBeNull()
+    // It moved away from the only limit that there is.
+    expect(driftOf(flat, { lower: -8, upper: null, from: 'site' }, 0.6).lists).toBeNull()
+  })
+
+  it('never sets limits for itself, so nothing crosses where nobody has set any', () => {
+    const creep = at(Array.from({ length: 24 }, (_, i) => 80 - 0.5 * i))
+    expect(driftOf(creep, noLimits, 0.6)).toMatchObject({ limits: { from: 'none' }, crossing: { kind: 'no limit' } })
+  })
+
+  it('judges nothing from ten readings or fewer, nor without knowing the scatter, nor from readings all alike', () => {
+    const few = at([1, 2, 1, 2, 1, 2, 1, 2, 1, 9])
+    expect(driftOf(few, noLimits, 0.6)).toMatchObject({ moved: null, lists: null })
+    expect(driftOf(at([...few.map(({ value }) => value), 9, 9, 9]), noLimits, null).lists).toBeNull()
+    const alike = at(Array.from({ length: 15 }, () => 3))
+    expect(driftOf(alike, noLimits, 0)).toMatchObject({ breaches: [], moved: null, lists: null })
+  })
+
+  it('knows the limits of the smoothed value by hand', () => {
+    // λ 0.2, ten in the baseline, first reading after it: 3.6·√(0.2/1.8·(1 − 0.64) + 0.04/10) = 3.6·√0.044 = 0.755142
+    const { points } = moved([...Array<number>(10).fill(5), 5, 6], 1)!
+    expect(points[0]!.upper).toBeCloseTo(5.755142, 6)
+    expect(points[0]!.smooth).toBe(5)
+    // Second: 3.6·√(0.2/1.8·(1 − 0.4096) + 0.1296/10) = 3.6·√0.0785600 = 1.009028
+    expect(points[1]!.upper).toBeCloseTo(6.009028, 5)
+    expect(points[1]!.smooth).toBeCloseTo(5.2, 12)
+  })
+
+  it('shifts and scales with the unit', () => {
+    const values = [1, 3, 2, 4, 2, 3, 1, 2, 3, 2, 5, 6, 7]
+    const [one, other] = [
+      moved(values, 1)!,
+      moved(
+        values.map((v) => 10 * v + 70),
+        10,
+      )!,
+    ]
+    expect(other.isOut).toBe(one.isOut)
+    one.points.forEach(({ smooth, upper }, i) => {
+      expect(other.points[i]!.smooth).toBeCloseTo(10 * smooth + 70, 9)
+      expect(other.points[i]!.upper).toBeCloseTo(10 * upper + 70, 9)
+    })
+  })
+})
+
+describe('scatter', () => {
+  it('is everybody’s until a series is long, and nobody’s while all together are few', () => {
+    const long = scatterOf(Array.from({ length: 20 }, (_, i) => i % 2))
+    expect(scatterFor(long, { ranges: 0, count: 0 })).toBeCloseTo(1 / 1.128, 9)
+    const short = scatterOf([1, 2, 1])
+    expect(scatterFor(short, { ranges: 200, count: 100 })).toBeCloseTo(2 / 1.128, 9)
+    expect(scatterFor(short, short)).toBeNull()
+    expect(scatterOf([])).toEqual({ ranges: 0, count: 0 })
   })
 })
 

@@ -1,12 +1,7 @@
 import { crossing, type Crossing, type ReadingLimits, type ReadingPoint } from './crossing.ts'
-import { ewma, type Ewma } from './ewma.ts'
 import { individuals, type Individuals } from './individuals.ts'
+import { baselineReadings, moved, type Moved } from './moved.ts'
 import { runRules, type RunBreach } from './runRules.ts'
-
-/** Readings that the baseline is taken from, fewest and most. */
-const fewestForBaseline = 5
-const mostForBaseline = 10
-const lambda = 0.3
 
 /**
  * The readings that still belong together: those at or after the last restart.
@@ -19,41 +14,56 @@ export function sinceRestart<R extends { atMs: number }>(readings: readonly R[],
 }
 
 export interface Drift {
-  /** null: too few readings yet, or all alike. */
+  /** For the chart alone, from five readings on: its rules are drawn and never listed. */
   chart: Individuals | null
-  ewma: Ewma | null
   breaches: RunBreach[]
-  /** The smoothed value has left its limits. */
-  ewmaIsOut: boolean
-  limits: ReadingLimits & { from: 'maker' | 'site' | 'own history' | 'none' }
+  /** null: too few readings, or no scatter known. */
+  moved: Moved | null
+  limits: ReadingLimits & { from: 'maker' | 'site' | 'none' }
   crossing: Crossing
+  /** Worth somebody's look, and why: it is beyond a limit, would cross one, or has moved. */
+  lists: 'reaches' | 'moved' | null
 }
 
+/** The chart begins with so many readings. */
+const fewestForChart = 5
+/** Of the way from the baseline to the limit; what has used less of it is left alone where there is a limit. */
+const shareUsed = 1 / 3
+
 /**
- * What the readings of one kind on one printer say since they were last upset: individuals and EWMA charts against the
- * baseline (the first five to ten readings after the restart), run rules, and the straight line to the limit.
+ * What the readings of one kind on one printer say since they were last upset.
  * @param points in order of time, one unit; only those since the last restart, see sinceRestart
- * @param given limits of the maker or the site; where both sides are null, the own history's limits stand in
- * Sources: see individuals, ewma, runRules and crossing.
+ * @param given limits of the maker or the site; null on both sides: none. A series sets no limits for itself
+ * @param sigma scatter of single readings, see scatterFor; null: not known yet
+ * Sources: see individuals, runRules, moved and crossing.
  */
-export function driftOf(points: readonly ReadingPoint[], given: ReadingLimits & { from: 'maker' | 'site' }): Drift {
+export function driftOf(
+  points: readonly ReadingPoint[],
+  given: ReadingLimits & { from: 'maker' | 'site' },
+  sigma: number | null,
+): Drift {
   const values = points.map(({ value }) => value)
-  const base = values.slice(0, mostForBaseline)
-  const chart = base.length >= fewestForBaseline ? individuals(base) : null
-  const smooth = chart && ewma(values, { lambda, start: chart.mean, sigma: chart.sigma })
-  const limits: Drift['limits'] =
-    given.lower !== null || given.upper !== null
-      ? given
-      : chart && chart.sigma > 0
-        ? { lower: chart.lower, upper: chart.upper, from: 'own history' }
-        : { lower: null, upper: null, from: 'none' }
-  const lastSmooth = smooth?.points[smooth.points.length - 1]
+  const chart = values.length >= fewestForChart ? individuals(values.slice(0, baselineReadings)) : null
+  const limits: Drift['limits'] = given.lower !== null || given.upper !== null ? given : { ...given, from: 'none' }
+  const found = sigma === null ? null : moved(values, sigma)
+  const across = crossing(points, limits)
+  // A trend is tested at every reading, so that chance finds one in time: it must have moved as well.
+  const reaches = across.kind === 'beyond' || (across.kind === 'crosses' && found?.isOut !== false)
   return {
     chart,
-    ewma: smooth,
     breaches: chart ? runRules(values, chart) : [],
-    ewmaIsOut: !!smooth && chart!.sigma > 0 && (lastSmooth! < smooth.lower || lastSmooth! > smooth.upper),
+    moved: found,
     limits,
-    crossing: crossing(points, limits),
+    crossing: across,
+    lists: reaches ? 'reaches' : found?.isOut && usesRoom(found, limits) ? 'moved' : null,
   }
+}
+
+/** Whether a moved value has used a third of its way to the limit that it moves to. */
+function usesRoom(found: Moved | null, { lower, upper }: ReadingLimits): boolean {
+  if (!found || (lower === null && upper === null)) return true
+  const { baseline, points } = found
+  const { smooth } = points[points.length - 1]!
+  const limit = smooth > baseline ? upper : lower
+  return limit !== null && Math.abs(smooth - baseline) >= shareUsed * Math.abs(limit - baseline)
 }

@@ -1,7 +1,7 @@
 import { Problem } from '../problem.ts'
 
 /** Mean of the range of two normal values, in standard deviations: d₂ for n = 2, ASTM Manual on Control Charts, table of factors. */
-const d2ForTwo = 1.128
+export const d2ForTwo = 1.128
 
 export interface Individuals {
   mean: number

@@ -14,6 +14,7 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core'
+import type { Scatter } from '@diatribon/core'
 import type {
   CheckContent,
   CloseFault,
@@ -1024,6 +1025,8 @@ export const printerDrift = pgTable('printer_drift', {
     .references(() => printer.id),
   asOf: text('as_of').notNull(),
   result: jsonb('result').$type<Omit<DriftingReading, 'printer'>[]>().notNull(),
+  /** By kind of reading in small letters: what this printer adds to everybody's scatter. */
+  scatter: jsonb('scatter').$type<Record<string, Scatter>>().notNull().default({}),
 })
 
 /** Not part of the book: what a device proves itself with. Only the hash is kept. */

@@ -1,9 +1,11 @@
 import { inArray, sql } from 'drizzle-orm'
+import { scatterOf } from '@diatribon/core'
 import type { DriftingPage, DriftingReading, PrinterHead, ReadingSeries } from '@diatribon/contract'
 import { printer, printerDrift } from '../platform/tables.ts'
 import { printerHeads, type Planning } from '../plan/duties.ts'
 import { readingKinds } from './kinds.ts'
-import { seriesOf } from './series.ts'
+import { judged, loadSeries, type LoadedSeries } from './series.ts'
+import { pooledScatter } from './pooledScatter.ts'
 
 /** Entries of a printer after which its readings may say something else. */
 const upsetting = [
@@ -20,8 +22,6 @@ const upsetting = [
   'report-fault',
   'amend',
 ]
-/** Reasons that a line of the list gives. */
-const mostWords = 2
 const siteWide = ['add-reading-kind', 'change-reading-kind', 'set-upset']
 
 /** Printers that are looked at anew in one answer: some seconds' work. The rest is said to be waiting. */
@@ -58,31 +58,48 @@ export async function drifting(planning: Planning): Promise<DriftingPage> {
     if (row.as_of === asOf) found.set(row.id, row.result)
     else stale.push({ id: row.id, modelId: row.model_id, asOf })
   }
-  const fresh: (typeof printerDrift.$inferInsert)[] = []
   // Some side by side: while one waits for the database, another is reckoned.
   const now = stale.slice(0, mostAtOnce)
+  const loaded: { id: string; asOf: string; series: Awaited<ReturnType<typeof loadSeries>> }[] = []
   for (let i = 0; i < now.length; i += sideBySide)
-    await Promise.all(
-      now.slice(i, i + sideBySide).map(async ({ asOf, ...printer }) => {
-        const result = (await seriesOf(db, printer, kinds)).filter((s) => s.isDrifting).map(lineOf)
-        found.set(printer.id, result)
-        fresh.push({ printerId: printer.id, asOf, result })
-      }),
+    loaded.push(
+      ...(await Promise.all(
+        now.slice(i, i + sideBySide).map(async ({ asOf, ...printer }) => ({
+          id: printer.id,
+          asOf,
+          series: await loadSeries(db, printer, kinds),
+        })),
+      )),
     )
-  if (fresh.length > 0)
-    await db
-      .insert(printerDrift)
-      .values(fresh)
-      .onConflictDoUpdate({
-        target: printerDrift.printerId,
-        set: { asOf: sql`excluded.as_of`, result: sql`excluded.result` },
-      })
+  if (loaded.length > 0) {
+    // First what they add to everybody's scatter, then what that says of each.
+    await keep(loaded.map(({ id, series }) => ({ printerId: id, asOf: '', result: [], scatter: scatterIn(series) })))
+    const pooled = await pooledScatter(db)
+    const lines = loaded.map(({ id, asOf, series }) => {
+      const result = judged(series, pooled).flatMap(lineOf)
+      found.set(id, result)
+      return { printerId: id, asOf, result, scatter: scatterIn(series) }
+    })
+    await keep(lines)
+  }
   const readings = heads
     .flatMap((head) =>
-      (found.get(head.id) ?? []).map((line): DriftingReading => ({ printer: shortHead(head), ...line })),
+      (found.get(head.id) ?? []).flatMap((line): DriftingReading[] =>
+        isSoon(line, head) ? [{ printer: shortHead(head), ...line }] : [],
+      ),
     )
     .sort((a, b) => nearness(a) - nearness(b))
   return { readings, waiting: stale.length - now.length }
+
+  async function keep(rows: (typeof printerDrift.$inferInsert)[]): Promise<void> {
+    await db
+      .insert(printerDrift)
+      .values(rows)
+      .onConflictDoUpdate({
+        target: printerDrift.printerId,
+        set: { asOf: sql`excluded.as_of`, result: sql`excluded.result`, scatter: sql`excluded.scatter` },
+      })
+  }
 }
 
 export const modelOf = (planning: Planning, printerId: string) =>
@@ -103,12 +120,23 @@ function nearness({ crossing }: DriftingReading): number {
   return crossing.kind === 'beyond' ? -1 : crossing.kind === 'crosses' ? crossing.inHours : Infinity
 }
 
-function lineOf(series: ReadingSeries): Omit<DriftingReading, 'printer'> {
-  const { name, unit, points, limits, crossing, breaches, ewmaIsOut, sinceRestart } = series
-  const last = points[points.length - 1]!
-  const words = [
-    ...(ewmaIsOut ? ['its mean has moved from the baseline'] : []),
-    ...new Set(breaches.filter(({ to }) => to === sinceRestart - 1).map(({ rule }) => rule as string)),
-  ].slice(0, mostWords)
-  return { name, unit, last: { value: last.value, hours: last.hours, at: last.at }, limits, crossing, words }
+function lineOf(series: ReadingSeries): Omit<DriftingReading, 'printer'>[] {
+  const { name, unit, points, limits, crossing, chart, moved, lists } = series
+  if (!lists) return []
+  const { value, hours, at } = points[points.length - 1]!
+  const smooth = moved?.points[moved.points.length - 1]?.smooth ?? null
+  return [{ name, unit, last: { value, hours, at }, limits, crossing, lists, baseline: chart?.mean ?? null, smooth }]
 }
+
+const scatterIn = (series: LoadedSeries[]) =>
+  Object.fromEntries(
+    series.map(({ kind, since }) => [kind.name.toLowerCase(), scatterOf(since.map(({ value }) => value))]),
+  )
+
+/** What would cross its limit after that time is nothing to plan by yet. */
+const planningDays = 56
+/** Of a printer of which nothing is known yet. From memory. */
+const usualHoursPerDay = 8
+
+const isSoon = ({ crossing }: Omit<DriftingReading, 'printer'>, { hoursPerDay }: PrinterHead) =>
+  crossing.kind !== 'crosses' || crossing.inHours <= planningDays * (hoursPerDay ?? usualHoursPerDay)

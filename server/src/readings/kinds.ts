@@ -1,9 +1,9 @@
 import { asc, sql } from 'drizzle-orm'
 import type { ReadingKind } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
-import { readingKind } from '../platform/tables.ts'
+import { printerModel, readingKind } from '../platform/tables.ts'
 import { enclosureReading } from './enclosure.ts'
-import { limitsFor } from './limits.ts'
+import { enclosureLimit } from './limits.ts'
 
 export async function readingKinds(db: Db): Promise<ReadingKind[]> {
   const rows = await db.select().from(readingKind).orderBy(asc(readingKind.name))
@@ -16,5 +16,7 @@ export async function enclosureLimits(db: Db): Promise<(modelId: string) => numb
     .select()
     .from(readingKind)
     .where(sql`lower(${readingKind.name}) = ${enclosureReading}`)
-  return (modelId) => (kind ? limitsFor(kind, modelId).upper : null)
+  const models = await db.select({ id: printerModel.id, limits: printerModel.limits }).from(printerModel)
+  const enclosed = new Set(models.flatMap(({ id, limits }) => (limits?.enclosed ? id : [])))
+  return (modelId) => (kind ? enclosureLimit(kind, { id: modelId, isEnclosed: enclosed.has(modelId) }) : null)
 }

@@ -3,7 +3,8 @@ import { Refusal } from '../platform/refusal.ts'
 import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
 import { drifting, modelOf } from './drifting.ts'
 import { readingKinds } from './kinds.ts'
-import { seriesOf } from './series.ts'
+import { pooledScatter } from './pooledScatter.ts'
+import { judged, loadSeries } from './series.ts'
 
 export function readingRoutes(services: Services): Router {
   const { db } = services.database
@@ -17,7 +18,7 @@ export function readingRoutes(services: Services): Router {
   router.get('/printers/:id/readings', requires(services, 'read'), async (request, response) => {
     const [of] = await modelOf(await planningFor(services, request), idFrom(request, 'printer'))
     if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    response.json(await seriesOf(db, of, await readingKinds(db)))
+    response.json(judged(await loadSeries(db, of, await readingKinds(db)), await pooledScatter(db)))
   })
   return router
 }

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { ReadingKind, ReadingSeries, SeriesMark, SeriesPoint } from '@diatribon/contract'
-import { driftOf, sinceRestart } from '@diatribon/core'
+import { driftOf, scatterFor, scatterOf, sinceRestart, type Scatter } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
 import { adjustment, counterPoint, fitting, partType, printerEvent, reading, slot, upset } from '../platform/tables.ts'
@@ -8,21 +8,51 @@ import { limitsFor } from './limits.ts'
 
 /** Points of one kind that a chart is drawn from. */
 const mostPoints = 300
-/** Rules that tell of something going away from where it was, not of too much or too little scatter. */
-const awayRules = new Set<string>([
-  'one very far out',
-  'nine on one side',
-  'six steadily rising or falling',
-  'two of three far out',
-  'four of five well out',
-])
+/** What a printer's readings are, before they are judged. */
+export interface LoadedSeries {
+  kind: ReadingKind
+  modelId: string
+  points: SeriesPoint[]
+  marks: SeriesMark[]
+  /** Those since the last restart. */
+  since: (SeriesPoint & { atMs: number })[]
+}
 
-/** Every reading of a printer by kind, what was done and changed in between, and whether it drifts. */
-export async function seriesOf(
+/** Judges what was loaded by the scatter that all printers show together. */
+export function judged(loaded: LoadedSeries[], pooled: Map<string, Scatter>): ReadingSeries[] {
+  return loaded.map(({ kind, modelId, points, marks, since }) => {
+    const own = scatterOf(since.map(({ value }) => value))
+    const sigma = scatterFor(own, pooled.get(kind.name.toLowerCase()) ?? own)
+    const drift = driftOf(since, limitsFor(kind, modelId), sigma)
+    return {
+      kindId: kind.id,
+      name: kind.name,
+      unit: kind.unit,
+      corrections: kind.corrections,
+      points,
+      marks: marks.filter(({ hours }) => hours >= points[0]!.hours),
+      sinceRestart: since.length,
+      chart: drift.chart && {
+        mean: drift.chart.mean,
+        sigma: drift.chart.sigma,
+        lower: drift.chart.lower,
+        upper: drift.chart.upper,
+      },
+      moved: drift.moved && { points: drift.moved.points, isOut: drift.moved.isOut },
+      breaches: drift.breaches,
+      limits: drift.limits,
+      crossing: drift.crossing,
+      lists: drift.lists,
+    }
+  })
+}
+
+/** Every reading of a printer by kind, and what was done and changed in between. */
+export async function loadSeries(
   db: Db,
   { id: printerId, modelId }: { id: string; modelId: string },
   kinds: ReadingKind[],
-): Promise<ReadingSeries[]> {
+): Promise<LoadedSeries[]> {
   const rows = await db
     .select({
       seq: reading.seq,
@@ -42,7 +72,7 @@ export async function seriesOf(
     list.push({ seq, hours: counters?.hours ?? 0, at: at.toISOString(), value: value!, source })
   }
   const happened = await marksOf(db, printerId)
-  return kinds.flatMap((kind): ReadingSeries[] => {
+  return kinds.flatMap((kind): LoadedSeries[] => {
     const points = (byName.get(kind.name.toLowerCase()) ?? []).slice(-mostPoints)
     if (points.length === 0) return []
     const marks = happened.flatMap(({ touches, isAdjustment, ...mark }): SeriesMark[] =>
@@ -54,31 +84,7 @@ export async function seriesOf(
       points.map((point) => ({ ...point, atMs: Date.parse(point.at) })),
       marks.filter(({ restarts }) => restarts).map(({ at }) => Date.parse(at)),
     )
-    const drift = driftOf(since, limitsFor(kind, modelId))
-    const away = drift.breaches.some(({ rule, to }) => awayRules.has(rule) && to === since.length - 1)
-    return [
-      {
-        kindId: kind.id,
-        name: kind.name,
-        unit: kind.unit,
-        corrections: kind.corrections,
-        points,
-        marks: marks.filter(({ hours }) => hours >= points[0]!.hours),
-        sinceRestart: since.length,
-        chart: drift.chart && {
-          mean: drift.chart.mean,
-          sigma: drift.chart.sigma,
-          lower: drift.chart.lower,
-          upper: drift.chart.upper,
-        },
-        ewma: drift.ewma,
-        breaches: drift.breaches,
-        ewmaIsOut: drift.ewmaIsOut,
-        limits: drift.limits,
-        crossing: drift.crossing,
-        isDrifting: drift.crossing.kind === 'beyond' || drift.crossing.kind === 'crosses' || drift.ewmaIsOut || away,
-      },
-    ]
+    return [{ kind, modelId, points, marks, since }]
   })
 }
 

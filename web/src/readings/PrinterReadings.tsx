@@ -42,7 +42,9 @@ export function PrinterReadings({ printer }: { printer: PrinterHead }) {
           ) : (
             <div className={classes.grid}>
               {[...all]
-                .sort((a, b) => Number(b.isDrifting) - Number(a.isDrifting) || b.points.length - a.points.length)
+                .sort(
+                  (a, b) => Number(b.lists !== null) - Number(a.lists !== null) || b.points.length - a.points.length,
+                )
                 .map((one) => (
                   <Series key={one.kindId} series={one} />
                 ))}
@@ -60,7 +62,8 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 
 function Series({ series }: { series: ReadingSeries }) {
   const { site } = useSession()
-  const { name, unit, points, limits, isDrifting, marks } = series
+  const { name, unit, points, limits, lists, marks } = series
+  const isDrifting = lists !== null
   const last = points[points.length - 1]!
   const verdict = verdictWords(series)
   const happened = [

@@ -1,7 +1,7 @@
 import { useElementSize } from '@mantine/hooks'
 import { extent } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
-import { line } from 'd3-shape'
+import { area, line } from 'd3-shape'
 import type { ReadingSeries, SeriesPoint } from '@diatribon/contract'
 import { Frame, margin } from '../charts/Frame.tsx'
 import { number } from '../ui/words.ts'
@@ -29,7 +29,10 @@ export function ReadingChart({ series }: { series: ReadingSeries }) {
   const points = drawnPoints(series.points)
   const all = series.points.slice(series.points.length - sinceRestart)
   const since = all.slice(Math.max(0, sinceRestart - points.length))
-  const ewma = series.ewma && { ...series.ewma, points: series.ewma.points.slice(all.length - since.length) }
+  // The smoothed value begins after the baseline; only what of it is drawn.
+  const smoothed = (series.moved?.points ?? [])
+    .map((point, i, list) => ({ ...point, hours: all[all.length - list.length + i]!.hours }))
+    .slice(-since.length)
   const odd = new Set(breaches.map(({ to }) => all[to]?.seq))
   const [first = 0, newest = 1] = extent(points, ({ hours }) => hours)
   const reach = crossing.kind === 'crosses' ? Math.min(crossing.inHours, (newest - first) * 0.6) : 0
@@ -59,12 +62,14 @@ export function ReadingChart({ series }: { series: ReadingSeries }) {
           yFormat={(value) => number(value, 4)}
           label={`${series.name} against running hours`}
         >
-          {ewma && chart && chart.sigma > 0 && from && (
-            <rect
-              x={x(from.hours)}
-              width={Math.max(0, x(newest) - x(from.hours))}
-              y={y(ewma.upper)}
-              height={Math.max(0, y(ewma.lower) - y(ewma.upper))}
+          {smoothed.length > 1 && (
+            <path
+              d={
+                area<(typeof smoothed)[number]>()
+                  .x((p) => x(p.hours))
+                  .y0((p) => y(p.lower))
+                  .y1((p) => y(p.upper))(smoothed) ?? undefined
+              }
               className={classes.band}
             />
           )}
@@ -83,7 +88,6 @@ export function ReadingChart({ series }: { series: ReadingSeries }) {
               </line>
             ))}
           {limits.from !== 'none' &&
-            limits.from !== 'own history' &&
             [limits.lower, limits.upper].map(
               (limit, i) =>
                 limit !== null && (
@@ -94,12 +98,7 @@ export function ReadingChart({ series }: { series: ReadingSeries }) {
           {chart && chart.sigma > 0 && across(from, chart.lower, classes.control)}
           {chart && chart.sigma > 0 && across(from, chart.upper, classes.control)}
           <path d={path(points)} className={classes.line} opacity={0.5} />
-          {ewma && (
-            <path
-              d={path(ewma.points.map((value, i) => ({ hours: since[i]!.hours, value })))}
-              className={classes.smooth}
-            />
-          )}
+          <path d={path(smoothed.map(({ hours, smooth }) => ({ hours, value: smooth })))} className={classes.smooth} />
           {crossing.kind === 'crosses' && (
             <line
               x1={x(newest)}

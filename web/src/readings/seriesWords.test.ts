@@ -2,8 +2,10 @@ import { crossingWords, limitsWords } from './seriesWords.ts'
 
 it('says when a limit would be crossed, and how sure that is', () => {
   const crosses = { kind: 'crosses', limit: 'lower', inHours: 140.4, earliest: 90.2, latest: 263 } as const
-  expect(crossingWords(crosses)).toBe('would cross its lower limit in about 140 h (90 to 260)')
-  expect(crossingWords({ ...crosses, latest: null })).toContain('(90 or much later)')
+  expect(crossingWords(crosses)).toBe(
+    'would cross its lower limit in about 140 h (90 to 260: 8 in 10, if it goes on straight)',
+  )
+  expect(crossingWords({ ...crosses, latest: null })).toContain('(90 or much later: ')
   expect(crossingWords({ kind: 'beyond' })).toBe('beyond its limit')
   expect(crossingWords({ kind: 'no limit' })).toBeNull()
 })

@@ -4,7 +4,7 @@ import { hours, number } from '../ui/words.ts'
 /** Whose limits they are, in words. */
 export function limitsWords({ lower, upper, from }: SeriesLimits, unit: string): string {
   if (from === 'none') return 'no limits yet'
-  const whose = from === 'maker' ? 'the maker’s' : from === 'site' ? 'ours' : 'from its own history'
+  const whose = from === 'maker' ? 'the maker’s' : 'ours'
   return `${betweenWords({ lower, upper })} ${unit}, ${whose}`
 }
 
@@ -23,7 +23,7 @@ export function crossingWords(crossing: SeriesCrossing): string | null {
       const { limit, inHours, earliest, latest } = crossing
       const range =
         latest === null ? `${number(earliest, 2)} or much later` : `${number(earliest, 2)} to ${number(latest, 2)}`
-      return `would cross its ${limit} limit in about ${hours(inHours)} (${range})`
+      return `would cross its ${limit} limit in about ${hours(inHours)} (${range}: 8 in 10, if it goes on straight)`
     }
     case 'steady':
       return 'no trend towards a limit'
@@ -35,12 +35,8 @@ export function crossingWords(crossing: SeriesCrossing): string | null {
 }
 
 /** What a series says, the most pressing first. */
-export function verdictWords(series: ReadingSeries): string[] {
-  const { crossing, ewmaIsOut, breaches, sinceRestart } = series
-  const latest = breaches.filter(({ to }) => to === sinceRestart - 1).map(({ rule }) => rule)
-  return [
-    crossingWords(crossing),
-    ewmaIsOut ? 'its mean has moved from the baseline' : null,
-    ...new Set(latest.slice(0, 2)),
-  ].filter((words): words is string => words !== null)
+export function verdictWords({ crossing, moved, lists }: ReadingSeries): string[] {
+  return [crossingWords(crossing), moved?.isOut && lists ? 'its mean has moved from the baseline' : null].filter(
+    (words): words is string => words !== null,
+  )
 }

@@ -1,7 +1,7 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
-import { Link, useLocation, useNavigate } from 'react-router'
+import { Link, useLocation } from 'react-router'
 import useSWR from 'swr'
 import type { Welcome } from '@diatribon/contract'
 import { call } from '../ui/api.ts'
@@ -11,8 +11,7 @@ import classes from './SignInPage.module.css'
 
 /** The way in: name and PIN, or opening the book of an empty site. */
 export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
-  const { data: welcome, mutate } = useSWR<Welcome>('/api/welcome')
-  const navigate = useNavigate()
+  const { data: welcome } = useSWR<Welcome>('/api/welcome')
   // At the page of a printer nobody needs an account to say what is wrong.
   const printerId = /^\/printers\/([0-9a-f-]{36})/.exec(useLocation().pathname)?.[1]
   const label = printerId?.replaceAll('-', '').slice(0, 12)
@@ -24,13 +23,8 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
         <h1>{empty ? 'Open the book' : (welcome?.siteName ?? 'Sign in')}</h1>
         <p className="quiet">The wear book of the workshop: running hours, parts, what is due, and who did what.</p>
         {empty ? (
-          <FirstRunForm
-            onOpened={() => {
-              void mutate()
-              // The address first: whoever is signed in at the old one is shown the Floor.
-              void Promise.resolve(navigate('/first-steps', { replace: true })).then(onSignedIn)
-            }}
-          />
+          // Loaded anew, so that nothing of the page before the book was open remains.
+          <FirstRunForm onOpened={() => location.assign('/first-steps')} />
         ) : (
           <>
             <SignInForm demo={welcome?.demo ?? null} onSignedIn={onSignedIn} />

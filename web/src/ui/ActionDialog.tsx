@@ -45,7 +45,7 @@ document.addEventListener('focusin', ({ target }) => {
 export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, children }: Props) {
   const fetchAnew = useFetchAnew()
   const phone = useMediaQuery('(max-width: 48em)')
-  const { events, send, askThen, question } = useLeaveGuard(problem)
+  const { events, send, askThen, isAsking, question } = useLeaveGuard(problem)
   const close = () => askThen(onClose)
   useFocusBack()
   const submit = (event: FormEvent) => {
@@ -58,6 +58,7 @@ export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, ch
       closeButtonProps={{ 'aria-label': 'Close' }}
       opened
       onClose={close}
+      closeOnEscape={!isAsking}
       returnFocus={false}
       title={<b>{title}</b>}
       fullScreen={phone}

@@ -36,6 +36,7 @@ export function useLeaveGuard(problem: unknown) {
     return () => window.removeEventListener('beforeunload', onUnload)
   }, [blocks])
   const mark = () => (touched.current = true)
+  const isAsking = asked !== null || blocker.state === 'blocked'
   return {
     events: {
       onInput: mark,
@@ -47,9 +48,11 @@ export function useLeaveGuard(problem: unknown) {
     },
     send: () => (sending.current = true),
     askThen: (leave: () => void) => (blocks() ? setAsked(() => leave) : leave()),
-    question: (
+    isAsking,
+    // There only while it is asked: Escape must not answer the question that it has just brought up.
+    question: isAsking && (
       <Modal
-        opened={asked !== null || blocker.state === 'blocked'}
+        opened
         onClose={() => {
           setAsked(null)
           blocker.reset?.()
