@@ -107,7 +107,8 @@ test('a half-filled form asks before it is left, and gives the keyboard back to 
     await page.getByRole('button', { name: 'Open the book' }).click()
     await expect(page.getByRole('heading', { name: 'First steps' })).toBeVisible()
 
-    await page.goto('/catalogue')
+    await page.goto('/workshop')
+    await page.getByRole('link', { name: /^Catalogue/ }).click()
     const opener = page.getByRole('button', { name: 'New part type' })
     await opener.click()
     await page.keyboard.press('Escape')

@@ -377,6 +377,9 @@ describe('doing a check', () => {
     expect(
       await technician.refused({ kind: 'confirm-cautions', printerId: id, sheetId: asked.sheetId, state: 'unplugged' }),
     ).toMatchObject({ code: 'no-sign-off' })
+    // To give a check up is to say that it was not needed to the end: not everybody's either.
+    const givenUp = { kind: 'give-up-check' as const, printerId: id, sheetId: asked.sheetId, reason: 'No time' }
+    for (const one of [technician, operator, lead]) expect(await one.refused(givenUp)).toMatchObject({ status: 403 })
     expect(
       await technician.refused({ kind: 'give-sign-off', personId: person.id, signOff: 'mains', until: null }),
     ).toMatchObject({ status: 403 })

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { connect } from 'node:net'
 import { actionShapes, type ActionResult, type Floor, type PrinterPage, type RefusalBody } from '@diatribon/contract'
+import sharp from 'sharp'
 import type { RunningServer } from '../src/index.ts'
 import { Client, dayMs, pin, scratchWorkshop, type Workshop } from './scratch.ts'
 
@@ -289,6 +290,25 @@ describe('over the line', () => {
     const slowed = await report('203.0.113.7', good())
     expect([slowed.status, slowed.headers.get('retry-after')]).toEqual([429, '600'])
     expect((await report('203.0.113.8', good())).status).toBe(201)
+  })
+
+  it('photos by label are counted for the whole site, from however many places they come', async () => {
+    const code = shop.ids.printer.replaceAll('-', '').slice(0, 12)
+    const photo = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#884422' } })
+      .jpeg()
+      .toBuffer()
+    const send = (i: number) =>
+      fetch(`${(i % 2 ? third : second).url}/api/report/${code}/photo`, {
+        method: 'POST',
+        headers: { 'content-type': 'image/jpeg', 'x-forwarded-for': `203.0.113.${100 + (i % 120)}` },
+        body: new Uint8Array(photo),
+      }).then(({ status }) => status)
+    const statuses: number[] = []
+    for (let i = 0; i < 125; i++) statuses.push(await send(i))
+    expect(statuses.filter((status) => status === 201)).toHaveLength(120)
+    expect(statuses.slice(120)).toEqual([429, 429, 429, 429, 429])
+    later(3601)
+    expect(await send(7)).toBe(201)
   })
 
   it('figures are for this machine, or for whoever has the token', async () => {
