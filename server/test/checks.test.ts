@@ -634,6 +634,12 @@ describe('the enclosure', () => {
     // 30 °C is the starter limit: 20 to 40 in twenty minutes is above it for ten.
     await log([sample(80, 20), sample(60, 40)])
     await log([sample(20, 40), sample(0, 40)])
+    // It is an open printer: around it is only the room, until somebody sets a limit for the model.
+    expect(await head()).toMatchObject({ celsius: 40, limitC: null, isTooHot: false })
+    const kinds = await lead.get<ReadingKind[]>('/api/readings/kinds')
+    const { id: readingKindId, ...rest } = kinds.find(({ name }) => name === 'enclosure temperature')!
+    const models = [{ modelId: workshop.ids.model, lower: null, upper: 30 }]
+    await technician.act({ kind: 'change-reading-kind', readingKindId, ...rest, models })
     expect(await head()).toMatchObject({ celsius: 40, limitC: 30, isTooHot: true })
     // Sixty minutes of silence say nothing; the samples between come late.
     expect((await head())!.hotHours).toBeCloseTo(1 / 6 + 1 / 3, 6)

@@ -232,7 +232,9 @@ describe('an import', () => {
     const line = csv.split('\r\n').find((one) => one.includes('SUM'))!
     expect(line).toContain(`'=1+1`)
     expect(line).toContain(`'@SUM(A1)`)
-    expect((await bringIn('usage', `${csv.split('\r\n')[0]}\r\n${line.replace(/T09|T1\d/, 'T08')}`)).bad).toEqual([])
+    // Another job, three hours before the first.
+    const earlier = line.replace(/\d{4}-[\d-]+T[\d:.]+Z/, (at) => new Date(Date.parse(at) - 3 * 3600_000).toISOString())
+    expect((await bringIn('usage', `${csv.split('\r\n')[0]}\r\n${earlier}`)).bad).toEqual([])
   })
 
   it('of 100,000 rows shows its progress', async () => {

@@ -31,5 +31,12 @@ export const theme = createTheme({
     MultiSelect: { defaultProps: { size: 'md' } },
     TagsInput: { defaultProps: { size: 'md' } },
     Textarea: { defaultProps: { size: 'md' } },
+    Autocomplete: { defaultProps: { size: 'md' } },
+    DateInput: { defaultProps: { size: 'md' } },
+    DatePickerInput: { defaultProps: { size: 'md' } },
+    TimePicker: { defaultProps: { size: 'md' } },
+    InputWrapper: { defaultProps: { size: 'md' } },
+    RadioGroup: { defaultProps: { size: 'md' } },
+    CheckboxGroup: { defaultProps: { size: 'md' } },
   },
 })

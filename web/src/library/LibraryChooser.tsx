@@ -59,6 +59,7 @@ function Chooser({ offers, onDone }: { offers: LibraryOffer[]; onDone: () => voi
                 <Button
                   variant="default"
                   size="sm"
+                  style={{ flexShrink: 0 }}
                   aria-expanded={isOpen}
                   aria-label={`Look into ${sectionNames[section]}`}
                   onClick={() => setOpen(isOpen ? null : section)}
@@ -73,7 +74,7 @@ function Chooser({ offers, onDone }: { offers: LibraryOffer[]; onDone: () => voi
                       <Checkbox
                         size="sm"
                         label={name}
-                        description={here ? `${says} Here already; it stays as it is.` : says}
+                        description={here ? `${says.replace(/\.$/, '')}. Here already; it stays as it is.` : says}
                         disabled={here}
                         checked={!here && !left.has(what)}
                         onChange={({ currentTarget }) => setTicked([what], currentTarget.checked)}

@@ -68,7 +68,7 @@ export function TimeField({
       error={error}
       hoursInputLabel={`${label}, hours`}
       minutesInputLabel={`${label}, minutes`}
-      style={{ width: 90 }}
+      style={{ width: 110 }}
     />
   )
 }
