@@ -94,7 +94,7 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
         data-autofocus
       />
       <Textarea
-        label="How did it do harm?"
+        label="What exactly was wrong?"
         required
         mt="sm"
         autosize

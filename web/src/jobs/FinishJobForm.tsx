@@ -6,7 +6,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
-import { moment, number } from '../ui/words.ts'
+import { duration, moment, number } from '../ui/words.ts'
 
 /** The print that was started has ended: its hours and filament count. */
 export function FinishJobForm({
@@ -61,7 +61,7 @@ export function FinishJobForm({
       </Radio.Group>
       <FigureField
         label="Running hours"
-        description={`Since it started ${number(passed, 3)} h have passed. Empty: all of them.`}
+        description={`Since it started ${passed < 1 / 60 ? 'less than a minute has' : `${duration(passed)} have`} passed. Empty: all of it.`}
         min={0}
         value={hours}
         onChange={setHours}

@@ -8,6 +8,16 @@ import table from '../ui/Table.module.css'
 import classes from './Lives.module.css'
 import { useLives } from './useLives.ts'
 
+/** What an interval rests on. */
+const basisWords: Record<string, string> = {
+  'own history': 'own history',
+  'too few failures': 'the catalogue: too few have failed here',
+  'does not wear out': 'the catalogue: age makes no difference',
+  'too little to gain': 'the catalogue: replacing early saves next to nothing',
+  'no fit': 'the catalogue: the failures are too much alike',
+  'no price yet': 'the catalogue: no price yet',
+}
+
 /** Every part type: how many were fitted and failed, and the interval that follows. */
 export function LivesPage() {
   const lives = useLives()
@@ -48,7 +58,7 @@ export function LivesPage() {
                     <td className={table.right}>
                       <b>{amount(interval, clock)}</b>
                     </td>
-                    <td className={classes.basis}>{basis === 'own history' ? 'own history' : `catalogue: ${basis}`}</td>
+                    <td className={classes.basis}>{basisWords[basis] ?? basis}</td>
                   </tr>
                 ))}
               </tbody>

@@ -146,7 +146,7 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
           )}
           {from.mechanism !== undefined && (
             <Textarea
-              label="How did it do harm?"
+              label="What exactly was wrong?"
               mt="sm"
               autosize
               maxLength={1000}

@@ -76,7 +76,9 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
           <Waiting />
         )
       ) : data[0]!.entries.length === 0 ? (
-        <Nothing title="Nothing has been written here yet." />
+        <Nothing
+          title={Object.values(filter).some(Boolean) ? 'No entry matches.' : 'Nothing has been written here yet.'}
+        />
       ) : (
         <>
           <ol className={classes.list}>

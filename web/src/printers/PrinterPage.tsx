@@ -270,11 +270,8 @@ function Printer({ page }: { page: Page }) {
                   </div>
                   {maySwap && signOffFor(duty.partType.slotKind) && (
                     <div className="quiet">
-                      To swap it is {signOffFor(duty.partType.slotKind)}. Ask one of:{' '}
-                      {ask([signOffFor(duty.partType.slotKind)!], page.modelId)
-                        .slice(0, 3)
-                        .join(', ') || 'nobody here'}
-                      .
+                      To swap it is {signOffFor(duty.partType.slotKind)}.{' '}
+                      {askWords(ask([signOffFor(duty.partType.slotKind)!], page.modelId).slice(0, 3))}
                     </div>
                   )}
                   <WearBar duty={duty} />
@@ -310,6 +307,12 @@ function Printer({ page }: { page: Page }) {
     </>
   )
 }
+
+/** Whom to ask, or who could name somebody. */
+const askWords = (people: string[]) =>
+  people.length > 0
+    ? `Ask one of: ${people.join(', ')}.`
+    : 'Nobody is signed off for it yet. A lead gives it under People.'
 
 /** Who is at work on it now. */
 function AtWork({ people }: { people: Page['atWork'] }) {
