@@ -1,12 +1,15 @@
 import { join } from 'node:path'
 import {
+  addressesFor,
   clockFrom,
+  hostFrom,
   migrateDatabase,
   forLongWork,
   openDatabase,
   playBook,
   realClock,
   setPin,
+  siteUrlFrom,
   startServer,
   StartProblem,
   tables,
@@ -27,11 +30,14 @@ async function main(): Promise<void> {
     LOG_LEVEL,
     TRUST_PROXY,
     METRICS_TOKEN,
+    HOST,
+    SITE_URL,
   } = process.env
   const root = process.env.DIATRIBON_ROOT!
   const port = Number(PORT)
   if (!Number.isInteger(port) || port < 0 || port > 65_535)
     throw new StartProblem(`PORT is ${PORT}; it must be a whole number from 0 to 65535.`)
+  const [host, siteUrl] = [hostFrom(HOST), siteUrlFrom(SITE_URL)]
   await migrateDatabase(DATABASE_URL!, join(root, 'server', 'migrations'))
   const demo = DIATRIBON_DEMO === '0' ? false : await loadDemo(DATABASE_URL!, clockOf(DIATRIBON_DEMO_NOW))
   // Begun after the loading, unless another process of the same demo has begun before.
@@ -39,6 +45,7 @@ async function main(): Promise<void> {
   const server = await startServer({
     databaseUrl: DATABASE_URL!,
     clock,
+    host,
     port,
     webFolder: join(root, 'web', 'dist'),
     demo: demo ? { names: demoSignIns, pin: demoPin } : null,
@@ -46,12 +53,18 @@ async function main(): Promise<void> {
     logLevel: LOG_LEVEL,
     trustProxy: trustOf(TRUST_PROXY),
     metricsToken: METRICS_TOKEN || undefined,
+    siteUrl,
   })
   const stop = () => void server.close().finally(() => process.exit(0))
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   process.on('disconnect', stop) // the command that started this process is gone
   console.log(`Diatribon is ready at ${server.url}`)
+  const found = addressesFor(host, Number(new URL(server.url).port))
+  for (const address of found) console.log(`Phones on this network find it at ${address}`)
+  if (siteUrl) console.log(`Labels carry ${siteUrl}`)
+  else if (found.length > 0)
+    console.log('Labels carry the address at which they are asked for: print them from one of these.')
 }
 
 /** How many proxies stand in front, or which addresses are theirs. */

@@ -311,6 +311,18 @@ describe('over the line', () => {
     expect(await send(7)).toBe(201)
   })
 
+  it('listens for other machines only when it is told to', async () => {
+    const open = await shop.start({ host: '0.0.0.0' })
+    try {
+      // Another address of this machine stands for another machine.
+      const from = (server: RunningServer) => `http://127.0.0.2:${new URL(server.url).port}/api/health`
+      expect((await fetch(from(open))).status).toBe(200)
+      await expect(fetch(from(shop.server))).rejects.toThrow('fetch failed')
+    } finally {
+      await open.close()
+    }
+  })
+
   it('figures are for this machine, or for whoever has the token', async () => {
     expect((await fetch(`${shop.server.url}/metrics`)).status).toBe(200)
     const far = { headers: { 'x-forwarded-for': '203.0.113.9' } }

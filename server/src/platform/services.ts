@@ -22,6 +22,8 @@ export interface Services {
   judgements: Judgements
   /** Sign-ins to show on the sign-in page; null in a real workshop. */
   demo: { names: string[]; pin: string } | null
+  /** The address that people reach the site at; null: what they typed. */
+  siteUrl: string | null
 }
 
 const signedInBy = new WeakMap<Request, SignedIn>()

@@ -6,6 +6,7 @@ import { openDoor } from '../actions/door.ts'
 import { openKeeper } from '../logbook/keepUp.ts'
 import { openJudgements } from '../lives/judgements.ts'
 import { openSessions } from '../people/sessions.ts'
+import { ownAddress } from './addresses.ts'
 import { createApp, type TrustProxy } from './app.ts'
 import type { Clock } from './clock.ts'
 import { openDatabase } from './database.ts'
@@ -29,6 +30,8 @@ export interface ServerOptions {
   logLevel?: string
   trustProxy?: TrustProxy
   metricsToken?: string
+  /** The address that people reach the site at, where it differs from what they ask this server for. */
+  siteUrl?: string | null
   /** Where the log goes; the standard error stream unless said. */
   logTo?: DestinationStream
 }
@@ -52,6 +55,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     logLevel = 'warn',
     trustProxy,
     metricsToken,
+    siteUrl = null,
     logTo,
   } = options
   const logger = openLogger(logLevel, logTo)
@@ -84,6 +88,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       (err, kind) => logger.error({ err, kind }, 'an action failed and was not recorded'),
     ),
     demo,
+    siteUrl,
   }
   keeper.later()
   const server = createServer(createApp(services, { logger, webFolder, echo, trustProxy, metricsToken }))
@@ -93,7 +98,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   await listen(server, host, port)
   const terminator = createHttpTerminator({ server, gracefulTerminationTimeout: patienceMs })
   return {
-    url: `http://${host}:${(server.address() as AddressInfo).port}`,
+    url: ownAddress(host, (server.address() as AddressInfo).port),
     services,
     async close() {
       await live.close() // streams never end by themselves

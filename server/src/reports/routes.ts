@@ -39,7 +39,7 @@ export function reportRoutes(services: Services): Router {
       { reader: person, timeZone: site.timeZone },
     )
     const history = entries.filter(({ kind }) => kind !== 'count-hours')
-    const address = `${baseOf(request)}/go/${shortCode(id)}`
+    const address = `${baseOf(services, request)}/go/${shortCode(id)}`
     send(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
   })
 
@@ -50,7 +50,7 @@ export function reportRoutes(services: Services): Router {
     if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
     if (row.holdReason === null)
       throw new Refusal(409, 'not-on-hold', `${row.name} is in service; a tag is for a printer on hold.`)
-    const address = `${baseOf(request)}/go/${shortCode(id)}`
+    const address = `${baseOf(services, request)}/go/${shortCode(id)}`
     send(response, holdTag({ site, printer: row, reason: row.holdReason, address }), `hold-${row.name}.pdf`)
   })
 
@@ -66,7 +66,7 @@ export function reportRoutes(services: Services): Router {
   })
 
   async function labelsOf(of: string, request: Request): Promise<Label[]> {
-    const base = baseOf(request)
+    const base = baseOf(services, request)
     const one = request.query.printer === undefined ? undefined : String(request.query.printer)
     switch (of) {
       case 'printers': {
@@ -115,9 +115,9 @@ export function reportRoutes(services: Services): Router {
   return router
 }
 
-/** The address that people reach this server at: what they typed for this very request. */
-function baseOf(request: Request): string {
-  return `${request.protocol}://${request.headers.host}`
+/** The address that people reach the site at: the one that was set, else what they typed for this very request. */
+function baseOf({ siteUrl }: Services, request: Request): string {
+  return siteUrl ?? `${request.protocol}://${request.headers.host}`
 }
 
 function send(response: Response, pdf: Pdf, name: string): void {
