@@ -101,6 +101,7 @@ async function journeys(results, env, counts) {
         stdio: ['ignore', 'inherit', 'inherit'],
         env: {
           ...process.env,
+          ...env,
           E2E_SERVERS: JSON.stringify(pairs.map(({ urls }) => urls)),
           PLAYWRIGHT_JSON_OUTPUT_NAME: file,
         },
