@@ -6,7 +6,7 @@ test('a second-hand printer is taken in on a phone, and the measuring goes on at
   const name = `Oystercatcher ${Math.floor(Math.random() * 1000)}`
   const lead = await signedIn(browser, 'lead', { ...phone, path: '/take-in' })
   await typed(lead.getByLabel('Name'), name)
-  await typed(lead.getByLabel('Room'), 'Main workshop')
+  await typed(lead.getByRole('combobox', { name: 'Room' }), 'Main workshop')
   await typed(lead.getByLabel('Rack', { exact: false }).first(), 'E')
   await lead.getByRole('combobox', { name: 'Make and model' }).click()
   await lead.getByRole('option', { name: 'Turnstone R1' }).click()
