@@ -540,6 +540,17 @@ describe('readings and drift', () => {
     expect(await drifting()).toEqual([])
   })
 
+  it('judges a printer by everybody’s scatter, also when nobody has looked at the whole yet', async () => {
+    const { pool } = workshop.server.services.database
+    const [id, other] = [await printer(133, { days: 50, perDay: 6 }), await printer(134, { days: 50, perDay: 6 })]
+    for (let i = 0; i < 12; i++) {
+      await read(id, 45 - 3 * i, 'room humidity', 40 + (i % 2 ? 1 : -1), '%')
+      await read(other, 45 - 3 * i, 'room humidity', 40 + (i % 2 ? 1 : -1), '%')
+    }
+    await pool.query('DELETE FROM printer_drift')
+    expect((await seriesOf(id, 'room humidity')).moved).toMatchObject({ isOut: false })
+  })
+
   it('shows the drift of a height that is corrected every time', async () => {
     const id = await printer(31, { days: 50, perDay: 6 })
     for (let i = 0; i < 22; i++)

@@ -16,9 +16,16 @@ export function readingRoutes(services: Services): Router {
     response.json(await drifting(await planningFor(services, request)))
   })
   router.get('/printers/:id/readings', requires(services, 'read'), async (request, response) => {
-    const [of] = await modelOf(await planningFor(services, request), idFrom(request, 'printer'))
+    const planning = await planningFor(services, request)
+    const [of] = await modelOf(planning, idFrom(request, 'printer'))
     if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    response.json(judged(await loadSeries(db, of, await readingKinds(db)), await pooledScatter(db)))
+    let pooled = await pooledScatter(db)
+    if (pooled.size === 0) {
+      // Nobody has looked at the whole yet, or what was worked out has been emptied: a value is judged by everybody's scatter.
+      await drifting(planning)
+      pooled = await pooledScatter(db)
+    }
+    response.json(judged(await loadSeries(db, of, await readingKinds(db)), pooled))
   })
   return router
 }
