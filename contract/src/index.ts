@@ -138,7 +138,7 @@ export {
   type Turns,
 } from './checks/checkType.ts'
 export type { CheckSheet, CheckTurn, MayDo, PrinterChecks, SheetOutcome, StepResult } from './checks/checkSheet.ts'
-export { slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
+export { cautionOfWork, slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
 export { printerEvents, type PrinterEvent, type Upset } from './checks/upset.ts'
 export type { ReadingKind } from './readings/readingKind.ts'
 export type {

@@ -101,7 +101,12 @@ describe('kinds of slot', () => {
     const own = { kind: 'add-slot-kind' as const, slotKindId: randomUUID(), name: 'Heated hose', work: 'mains' }
     await shop.lead.act(own)
     expect(await shop.lead.get<SlotKind[]>('/api/parts/slot-kinds')).toContainEqual(
-      expect.objectContaining({ name: 'Heated hose', work: 'mains', own: true }),
+      expect.objectContaining({
+        name: 'Heated hose',
+        work: 'mains',
+        own: true,
+        caution: expect.stringContaining('qualified electrical person') as string,
+      }),
     )
     expect(await shop.lead.refused({ ...own, slotKindId: randomUUID(), name: 'heated HOSE' })).toMatchObject({
       code: 'name-taken',

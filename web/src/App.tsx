@@ -36,7 +36,9 @@ const EntryPage = lazy(() => import('./logbook/EntryPage.tsx').then((m) => ({ de
 const HandoverPage = lazy(() => import('./logbook/HandoverPage.tsx').then((m) => ({ default: m.HandoverPage })))
 const BookCheckPage = lazy(() => import('./logbook/BookCheckPage.tsx').then((m) => ({ default: m.BookCheckPage })))
 const OutboxPage = lazy(() => import('./shell/OutboxPage.tsx').then((m) => ({ default: m.OutboxPage })))
-const LibraryPage = lazy(() => import('./library/LibraryPage.tsx').then((m) => ({ default: m.LibraryPage })))
+const StarterLibraryPage = lazy(() =>
+  import('./library/StarterLibraryPage.tsx').then((m) => ({ default: m.StarterLibraryPage })),
+)
 const FirstStepsPage = lazy(() => import('./library/FirstStepsPage.tsx').then((m) => ({ default: m.FirstStepsPage })))
 const BenchPage = lazy(() => import('./bench/BenchPage.tsx').then((m) => ({ default: m.BenchPage })))
 
@@ -100,7 +102,7 @@ function Inside() {
               <Route path="/workshop" element={<WorkshopPage />} />
               <Route path="/take-in" element={<TakeInPage />} />
               <Route path="/take-in/:id" element={<TakeInPage />} />
-              <Route path="/library" element={<LibraryPage />} />
+              <Route path="/library" element={<StarterLibraryPage />} />
               <Route path="/first-steps" element={<FirstStepsPage />} />
               <Route path="/catalogue" element={<CataloguePage />} />
               <Route path="/spools" element={<SpoolsPage />} />

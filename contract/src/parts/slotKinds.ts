@@ -73,6 +73,9 @@ const table: [name: string, work: SignOff | null, caution: string | null][] = [
   ['mains inlet', 'mains', mains],
 ]
 
+/** Beside work on a kind of the workshop's own that says nothing else. */
+export const cautionOfWork: Record<SignOff, string> = { 'hot work': hot, motion: moving, electronics: covers, mains }
+
 export const slotKinds: readonly SlotKind[] = table.map(([name, work, caution]) => ({
   name,
   work,

@@ -26,23 +26,16 @@ export const addSlot: ActionKind<AddSlot> = {
     const slots = facts.loaded('slot', kept).filter((one) => one.printerId === printerId)
     if (slots.some((one) => one.name.toLowerCase() === name.toLowerCase()))
       throw new Refusal(409, 'name-taken', `${printer.name} already has a slot called ${name}.`)
+    if (partTypeId) requireFits(facts, partTypeId, kind)
+    // Looked up before anything is put: it may have to write what came before.
+    const counters = await countersAt(facts, printer, at)
     const slotId = derivedId(`slot ${name}`, key)
     const position = Math.max(-1, ...slots.map((one) => one.position)) + 1
     facts.put('slot', { id: slotId, siteId, printerId, name, kind, position, replaceEvery: null, addedAt: at })
     if (!partTypeId) return
-    requireFits(facts, partTypeId, kind)
-    const counters = await countersAt(facts, printer, at)
-    const fitting = fitNew({
-      id: derivedId('fitting', key),
-      siteId,
-      printerId,
-      slotId,
-      partTypeId,
-      at,
-      counters,
-      seq,
-    })
-    facts.put('fitting', { ...fitting, beforeHours: partHours ?? 0, ageIsKnown: partHours !== null })
+    const id = derivedId('fitting', key)
+    const of = { id, siteId, printerId, slotId, partTypeId, hoursBefore: partHours, at, counters, seq }
+    facts.put('fitting', fitNew(of))
   },
   words: ({ name, slotKind, partTypeId, confirmed }, names) =>
     `${name} (${slotKind}): ${partTypeId ? names.partType(partTypeId) : 'empty'}${confirmedWords(confirmed)}`,

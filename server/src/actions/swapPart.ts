@@ -143,11 +143,21 @@ export function putBack(went: FittingRow, seq: number): FittingRow {
   }
 }
 
-/** A new part goes into a slot at a moment and a counter reading. */
+/**
+ * A part goes into a slot at a moment and a counter reading.
+ * @param of.hoursBefore what it has run elsewhere, 0 for a new one; null: its age is not known
+ */
 export function fitNew(
-  of: Moment & { id: string; siteId: string; printerId: string; slotId: string; partTypeId: string },
+  of: Moment & {
+    id: string
+    siteId: string
+    printerId: string
+    slotId: string
+    partTypeId: string
+    hoursBefore?: number | null
+  },
 ): FittingRow {
-  const { id, siteId, printerId, slotId, partTypeId, at, counters, seq } = of
+  const { id, siteId, printerId, slotId, partTypeId, hoursBefore = 0, at, counters, seq } = of
   return {
     id,
     siteId,
@@ -155,8 +165,8 @@ export function fitNew(
     slotId,
     partTypeId,
     partId: id,
-    ageIsKnown: true,
-    beforeHours: 0,
+    ageIsKnown: hoursBefore !== null,
+    beforeHours: hoursBefore ?? 0,
     beforePrints: 0,
     beforeMetres: 0,
     beforeAbrasiveMetres: 0,

@@ -81,17 +81,9 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
           `partHours.${slotName}`,
           `The part in ${slotName} cannot have run ${before} h on a printer whose meter shows ${meterHours} h.`,
         )
-      const fitting = fitNew({
-        id: derivedId('fitting', slotId),
-        siteId,
-        printerId,
-        slotId,
-        partTypeId,
-        at,
-        counters,
-        seq,
-      })
-      facts.put('fitting', { ...fitting, beforeHours: before ?? 0, ageIsKnown: before !== null })
+      const id = derivedId('fitting', slotId)
+      const of = { id, siteId, printerId, slotId, partTypeId, hoursBefore: before, at, counters, seq }
+      facts.put('fitting', fitNew(of))
     })
   },
 

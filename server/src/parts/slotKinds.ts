@@ -1,5 +1,5 @@
 import { asc, inArray, sql } from 'drizzle-orm'
-import { slotKind, slotKinds, type SlotKind } from '@diatribon/contract'
+import { cautionOfWork, slotKind, slotKinds, type SlotKind } from '@diatribon/contract'
 import type { Facts } from '../actions/facts.ts'
 import type { Db } from '../platform/database.ts'
 import { badInput } from '../platform/refusal.ts'
@@ -8,7 +8,15 @@ import { partType, slotKind as ownKinds } from '../platform/tables.ts'
 /** The kinds of slot of this workshop: the table's, then its own. */
 export async function allSlotKinds(db: Db): Promise<SlotKind[]> {
   const own = await db.select().from(ownKinds).orderBy(asc(ownKinds.name))
-  return [...slotKinds, ...own.map(({ name, work, caution }) => ({ name, work, caution, own: true }))]
+  return [
+    ...slotKinds,
+    ...own.map(({ name, work, caution }) => ({
+      name,
+      work,
+      caution: caution ?? (work && cautionOfWork[work]),
+      own: true,
+    })),
+  ]
 }
 
 /** Kinds by their names in small letters, of the table or the workshop's own; what is neither is left out. */

@@ -74,7 +74,7 @@ export async function drifting(planning: Planning): Promise<DriftingPage> {
   if (loaded.length > 0) {
     // First what they add to everybody's scatter, then what that says of each.
     await keep(loaded.map(({ id, series }) => ({ printerId: id, asOf: '', result: [], scatter: scatterIn(series) })))
-    const pooled = await pooledScatter(db)
+    const pooled = (await pooledScatter(db))!
     const lines = loaded.map(({ id, asOf, series }) => {
       const result = judged(series, pooled).flatMap(lineOf)
       found.set(id, result)

@@ -20,12 +20,12 @@ export function readingRoutes(services: Services): Router {
     const [of] = await modelOf(planning, idFrom(request, 'printer'))
     if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
     let pooled = await pooledScatter(db)
-    if (pooled.size === 0) {
+    if (!pooled) {
       // Nobody has looked at the whole yet, or what was worked out has been emptied: a value is judged by everybody's scatter.
       await drifting(planning)
       pooled = await pooledScatter(db)
     }
-    response.json(judged(await loadSeries(db, of, await readingKinds(db)), pooled))
+    response.json(judged(await loadSeries(db, of, await readingKinds(db)), pooled ?? new Map()))
   })
   return router
 }

@@ -80,7 +80,7 @@ export function reportRoutes(services: Services): Router {
           .filter(({ row }) => one === undefined || row.id === one)
           .map(({ row, make, model }) => ({
             title: row.name,
-            detail: `${make} ${model}\n${row.room}, ${row.rack}${row.place}`,
+            detail: `${`${make} ${model}`.trim()}\n${row.room}, ${row.rack}${row.place}`,
             address: `${base}/go/${shortCode(row.id)}`,
           }))
       }

@@ -34,7 +34,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
-import { moment } from '../ui/words.ts'
+import { modelName, moment } from '../ui/words.ts'
 import classes from './CheckType.module.css'
 import { StepEditor } from './StepEditor.tsx'
 import { turnsWords } from './turnWords.ts'
@@ -209,7 +209,7 @@ function Editor(props: { type: CheckType | null; first: CheckContent; onLook: ()
                 label="For which models"
                 mt="sm"
                 placeholder={content.models.length === 0 ? 'all' : ''}
-                data={models.map(({ id, make, name }) => ({ value: id, label: `${make} ${name}` }))}
+                data={models.map((model) => ({ value: model.id, label: modelName(model) }))}
                 value={content.models}
                 onChange={(chosen) => set({ models: chosen })}
               />

@@ -4,6 +4,7 @@ import { signOffs, type PersonHere, type PrinterModel, type SignOff } from '@dia
 import { DayField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { modelName } from '../ui/words.ts'
 
 /** Somebody is signed off for a kind of work: on all printers or on one model, for good or until a day. */
 export function SignOffForm(props: { person: PersonHere; models: PrinterModel[]; onClose: () => void }) {
@@ -46,7 +47,7 @@ export function SignOffForm(props: { person: PersonHere; models: PrinterModel[];
         mt="sm"
         placeholder="all models"
         clearable
-        data={models.map(({ id, make, name }) => ({ value: id, label: `${make} ${name}` }))}
+        data={models.map((model) => ({ value: model.id, label: modelName(model) }))}
         value={modelId}
         onChange={setModel}
       />

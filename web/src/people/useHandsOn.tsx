@@ -69,18 +69,19 @@ export function useHandsOn(slotKinds: string[], modelId: string | undefined) {
   }
 }
 
+/** Whom to ask for what somebody is not signed off for, or who could give it. */
+export const askWords = (people: string[], what: string) =>
+  people.length > 0
+    ? `Ask one of: ${people.slice(0, 4).join(', ')}.`
+    : `Nobody is signed off for ${what} yet. A lead gives it under People.`
+
 /** What a person may not do, and whom to ask. */
 export function Lacking({ signOffs, askOneOf }: { signOffs: (SignOff | null)[]; askOneOf: string[] }) {
   const what = signOffs.filter(Boolean).join(' and ')
   return (
     <p role="note" style={{ borderLeft: '4px solid var(--soon)', paddingLeft: 10, margin: '8px 0' }}>
       <b>{what ? `This is ${what}. ` : 'This is not yours to do. '}</b>
-      {askOneOf.length > 0
-        ? `Ask one of: ${askOneOf.slice(0, 4).join(', ')}.`
-        : what
-          ? `Nobody is signed off for ${what} yet. A lead gives it under People.`
-          : 'Nobody here may do it.'}{' '}
-      You may report what you see.
+      {what || askOneOf.length > 0 ? askWords(askOneOf, what) : 'Nobody here may do it.'} You may report what you see.
     </p>
   )
 }

@@ -92,7 +92,7 @@ export function AddSlotForm({ page, onClose }: { page: PrinterPage; onClose: () 
           allowDeselect={false}
         />
       )}
-      {slotKind && partTypeId && <Caution slotKinds={[slotKind]} />}
+      {slotKind && <Caution slotKinds={[slotKind]} />}
       {hands.field}
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>

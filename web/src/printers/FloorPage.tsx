@@ -7,7 +7,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, hours, number, plural, shortDay } from '../ui/words.ts'
+import { ago, amount, hours, modelName, number, plural, shortDay } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
 
 /** All printers by rack: may it be used, how long has it run, what is most worn, what comes next. */
@@ -74,9 +74,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
           <Link to={`/printers/${id}`} className={classes.link}>
             {name}
           </Link>
-          <span className={classes.model}>
-            {make} {model}
-          </span>
+          <span className={classes.model}>{modelName({ make, name: model })}</span>
         </span>
       </div>
       <div>

@@ -8,7 +8,7 @@ import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, day, hours, moment, number } from '../ui/words.ts'
+import { ago, amount, day, hours, modelName, moment, number } from '../ui/words.ts'
 import { CountForm } from '../hours/CountForm.tsx'
 import { CountsView } from '../hours/CountsView.tsx'
 import { FinishJobForm } from '../jobs/FinishJobForm.tsx'
@@ -32,7 +32,7 @@ import { GuardForm } from '../faults/GuardForm.tsx'
 import { OpenFaults } from '../faults/OpenFaults.tsx'
 import { ReturnToService } from '../faults/ReturnToService.tsx'
 import { Present } from '../people/Present.tsx'
-import { useSignedOff } from '../people/useHandsOn.tsx'
+import { askWords, useSignedOff } from '../people/useHandsOn.tsx'
 import { PrinterReadings } from '../readings/PrinterReadings.tsx'
 import { Enclosure } from './Enclosure.tsx'
 import { SwapPartForm } from './SwapPartForm.tsx'
@@ -100,7 +100,7 @@ function Printer({ page }: { page: Page }) {
           <div>
             <h1>{name}</h1>
             <span className="quiet">
-              {make} {model}, {room}. {build}.
+              {modelName({ make, name: model })}, {room}. {build}.
             </span>
           </div>
         </div>
@@ -244,44 +244,46 @@ function Printer({ page }: { page: Page }) {
           <section aria-labelledby="wear">
             <h2 id="wear">Wear</h2>
             <ul className={classes.wear}>
-              {worn.map((duty) => (
-                <li key={duty.fittingId}>
-                  <div className={classes.wearHead}>
-                    <span>
-                      <b>{duty.slot.name}</b>{' '}
-                      <Link to={`/lives/${duty.partType.id}`} className="quiet">
-                        {duty.partType.name}
-                      </Link>
-                    </span>
-                    <span>
-                      <StateMark state={duty.urgency} />
-                      {maySwap && !signOffFor(duty.partType.slotKind) && (
-                        <Button
-                          size="compact-sm"
-                          variant="default"
-                          ml="sm"
-                          aria-label={`Swap ${duty.slot.name}`}
-                          onClick={() => setDoing({ what: 'swap', slotId: duty.slot.id })}
-                        >
-                          Swap
-                        </Button>
-                      )}
-                    </span>
-                  </div>
-                  {maySwap && signOffFor(duty.partType.slotKind) && (
-                    <div className="quiet">
-                      To swap it is {signOffFor(duty.partType.slotKind)}.{' '}
-                      {askWords(ask([signOffFor(duty.partType.slotKind)!], page.modelId).slice(0, 3))}
+              {worn.map((duty) => {
+                const lacks = signOffFor(duty.partType.slotKind)
+                return (
+                  <li key={duty.fittingId}>
+                    <div className={classes.wearHead}>
+                      <span>
+                        <b>{duty.slot.name}</b>{' '}
+                        <Link to={`/lives/${duty.partType.id}`} className="quiet">
+                          {duty.partType.name}
+                        </Link>
+                      </span>
+                      <span>
+                        <StateMark state={duty.urgency} />
+                        {maySwap && !lacks && (
+                          <Button
+                            size="compact-sm"
+                            variant="default"
+                            ml="sm"
+                            aria-label={`Swap ${duty.slot.name}`}
+                            onClick={() => setDoing({ what: 'swap', slotId: duty.slot.id })}
+                          >
+                            Swap
+                          </Button>
+                        )}
+                      </span>
                     </div>
-                  )}
-                  <WearBar duty={duty} />
-                  <div className={classes.due}>
-                    {duty.left <= 0
-                      ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-                      : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
-                  </div>
-                </li>
-              ))}
+                    {maySwap && lacks && (
+                      <div className="quiet">
+                        To swap it is {lacks}. {askWords(ask([lacks], page.modelId), lacks)}
+                      </div>
+                    )}
+                    <WearBar duty={duty} />
+                    <div className={classes.due}>
+                      {duty.left <= 0
+                        ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
+                        : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+                    </div>
+                  </li>
+                )
+              })}
             </ul>
           </section>
           <section aria-labelledby="log">
@@ -307,12 +309,6 @@ function Printer({ page }: { page: Page }) {
     </>
   )
 }
-
-/** Whom to ask, or who could name somebody. */
-const askWords = (people: string[]) =>
-  people.length > 0
-    ? `Ask one of: ${people.join(', ')}.`
-    : 'Nobody is signed off for it yet. A lead gives it under People.'
 
 /** Who is at work on it now. */
 function AtWork({ people }: { people: Page['atWork'] }) {

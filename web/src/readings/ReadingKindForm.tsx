@@ -7,6 +7,7 @@ import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import classes from './Readings.module.css'
+import { modelName } from '../ui/words.ts'
 
 /** What is measured, its limits, and what an adjustment does to it. */
 export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; onClose: () => void }) {
@@ -97,7 +98,7 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
           label="Limits of the maker for a model"
           placeholder="choose a model to add"
           mt="sm"
-          data={free.map(({ id, make, name: model }) => ({ value: id, label: `${make} ${model}` }))}
+          data={free.map((model) => ({ value: model.id, label: modelName(model) }))}
           value={null}
           onChange={(modelId) => modelId && set({ models: [...own, { modelId, lower: null, upper: null }] })}
         />

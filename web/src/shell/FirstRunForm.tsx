@@ -4,16 +4,23 @@ import { useState } from 'react'
 import { call, Refused } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 
-const here = Intl.DateTimeFormat().resolvedOptions().timeZone
-const timeZones = [...new Set([here, 'UTC', ...Intl.supportedValuesOf('timeZone')])].sort()
-const currencyNames = new Intl.DisplayNames('en-GB', { type: 'currency' })
-const currencies = Intl.supportedValuesOf('currency').map((code) => ({
-  value: code,
-  label: `${code}, ${currencyNames.of(code)}`,
-}))
+/** Long lists, made when an empty site is opened and not with every page. */
+function choices() {
+  const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+  const names = new Intl.DisplayNames('en-GB', { type: 'currency' })
+  return {
+    here,
+    timeZones: [...new Set([here, 'UTC', ...Intl.supportedValuesOf('timeZone')])].sort(),
+    currencies: Intl.supportedValuesOf('currency').map((code) => ({
+      value: code,
+      label: `${code}, ${names.of(code)}`,
+    })),
+  }
+}
 
 /** The first page of an empty site: its name, and its first lead. What it starts from comes next. */
 export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
+  const [{ here, timeZones, currencies }] = useState(choices)
   const form = useForm({
     initialValues: { siteName: '', timeZone: here, currency: 'EUR', displayName: '', name: '', pin: '' },
   })

@@ -9,6 +9,7 @@ import {
   type SignOff,
 } from '@diatribon/contract'
 import { DrawingOf, drawingWords } from '../drawings.tsx'
+import { modelName } from '../../ui/words.ts'
 
 /** Which printers it is about. */
 export function AboutField({ value, onChange }: { value: AboutPrinters; onChange: (about: AboutPrinters) => void }) {
@@ -28,7 +29,7 @@ export function AboutField({ value, onChange }: { value: AboutPrinters; onChange
         label="Only on models"
         mt="sm"
         placeholder={value.models.length === 0 ? 'all' : ''}
-        data={models.map(({ id, make, name }) => ({ value: id, label: `${make} ${name}` }))}
+        data={models.map((model) => ({ value: model.id, label: modelName(model) }))}
         value={value.models}
         onChange={(next) => onChange({ ...value, models: next })}
       />

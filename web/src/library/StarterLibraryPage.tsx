@@ -3,7 +3,7 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { LibraryChooser } from './LibraryChooser.tsx'
 
 /** The starter library, at any time later: what is here stays as it is. */
-export function LibraryPage() {
+export function StarterLibraryPage() {
   const { may } = useSession()
   return (
     <>
