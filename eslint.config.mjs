@@ -1,10 +1,11 @@
 import js from '@eslint/js'
 import hooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
+import { noCircles } from './tools/lint/noCircles.mjs'
 
-/** Imports run one way: web and server use contract and core; contract and core use nothing of the others. */
+/** Imports run one way: web and server use contract and core, contract uses core's words, core nothing of the others. */
 const forbidden = {
-  contract: ['core', 'server', 'web', 'tools'],
+  contract: ['server', 'web', 'tools'],
   core: ['contract', 'server', 'web', 'tools'],
   server: ['web', 'tools'],
   web: ['server', 'tools'],
@@ -58,10 +59,55 @@ const coreAreasApart = coreAreas.map((area) => ({
   },
 }))
 
+/** The rooms of the server, from the ground up: each uses those before it. Areas lie side by side and may read each other. */
+const rooms = ['platform', 'kept', 'rules', 'actions', 'services', 'areas', 'process']
+const notAreas = rooms.filter((room) => room !== 'areas')
+const serverRooms = rooms.slice(0, -1).map((room, i) => {
+  const above = rooms.slice(i + 1)
+  const path = (names) => `^(\\.\\./)+(${names})/`
+  const patterns = [
+    { regex: '^(@diatribon/(web|tools)|(\\.\\./)+(web|tools)/src)', message: 'The server imports contract and core.' },
+    { regex: path(above.filter((other) => other !== 'areas').join('|')), message: `${room} is below that room.` },
+  ]
+  if (above.includes('areas'))
+    patterns.push({
+      regex: path(`(?!(${notAreas.join('|')}|node_modules)/)[a-z]+`),
+      message: `${room} is below the areas.`,
+    })
+  return {
+    files: room === 'areas' ? ['server/src/*/**/*.ts'] : [`server/src/${room}/**/*.ts`],
+    ignores: ['**/*.test.ts', ...(room === 'areas' ? notAreas.map((other) => `server/src/${other}/**`) : [])],
+    rules: { 'no-restricted-imports': ['error', { patterns }] },
+  }
+})
+
 export default tseslint.config(
   { ignores: ['**/node_modules', '**/dist', '.diatribon', 'server/migrations', 'test-results'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
+  {
+    // What only the types can tell: a promise that nobody waits for, a value of which nothing is known.
+    files: ['**/*.{ts,tsx}'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/await-thenable': 'error',
+      '@typescript-eslint/no-unsafe-argument': 'error',
+      '@typescript-eslint/no-unsafe-assignment': 'error',
+      '@typescript-eslint/no-unsafe-call': 'error',
+      '@typescript-eslint/no-unsafe-member-access': 'error',
+      '@typescript-eslint/no-unsafe-return': 'error',
+    },
+  },
+  {
+    // Matchers of what is expected are of any type.
+    files: ['**/*.test.ts', '**/*.spec.ts'],
+    rules: {
+      '@typescript-eslint/no-unsafe-argument': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      '@typescript-eslint/no-unsafe-return': 'off',
+    },
+  },
   { plugins: { 'react-hooks': hooks }, files: ['web/**/*.{ts,tsx}'], rules: hooks.configs.recommended.rules },
   {
     rules: {
@@ -89,7 +135,31 @@ export default tseslint.config(
       },
     },
   },
+  {
+    // A refusal is read by a technician: no field's code name stands in its sentence.
+    files: ['server/src/**/*.ts', 'contract/src/**/*.ts', 'core/src/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...["NewExpression[callee.name='Refusal']", "CallExpression[callee.name='badInput']"].flatMap((refusal) =>
+          [
+            ' > Literal[value=/^(?=.* ).*\\b[a-z]+[A-Z]/]',
+            ' > TemplateLiteral > TemplateElement[value.raw=/^(?=.* ).*\\b[a-z]+[A-Z]/]',
+          ].map((words) => ({
+            selector: refusal + words,
+            message: 'Say it in the words of the screens, not by a code name.',
+          })),
+        ),
+      ],
+    },
+  },
   { files: ['tools/setup/pictures.mjs'], languageOptions: { globals: { document: 'readonly', window: 'readonly' } } },
+  {
+    files: ['*/src/**/*.{ts,tsx}'],
+    plugins: { house: { rules: { 'no-circles': noCircles } } },
+    rules: { 'house/no-circles': 'error' },
+  },
   ...oneWay,
+  ...serverRooms,
   ...coreAreasApart,
 )

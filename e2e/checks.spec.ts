@@ -169,8 +169,9 @@ test('the other instruments measure and keep what they find', async ({ browser }
   }
   await fill('squareness', { 'Diagonal 1': '300.6', 'Diagonal 2': '300' })
   await expect(page.getByText('0.114°')).toBeVisible()
+  // 0.2 mm × 260 mm ÷ 60 mm
   await fill('play', { 'Play at the wheels': '0.2' })
-  await expect(page.getByText('0.783 mm').first()).toBeVisible()
+  await expect(page.getByText('0.867 mm').first()).toBeVisible()
   await fill('cube', { 'X measured': '20.1', 'Y measured': '20', 'Z measured': '19.96' })
   await expect(page.getByText('+0.5 %')).toBeVisible()
   await fill('feeder', { 'Went in': '95', 'Steps per mm now': '93' })

@@ -40,7 +40,7 @@ test('anybody reports by the label on the phone, without an account, and the sta
   await expect(page.getByText('Do not use it.')).toBeVisible()
 })
 
-test('a clog that has come back: the lever instead of the nozzle, redone before it is released, seen by the other', async ({
+test('a fault that has come back: the belt instead of the pulley, redone before it is released, seen by the other', async ({
   browser,
 }) => {
   const technician = await signedIn(browser, 'technician', { baseURL: second, path: '/faults' })
@@ -50,15 +50,17 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
   await technician.getByRole('link', { name: /^To the fault of Periwinkle/ }).click()
   await expect(technician.getByText('It has come back.')).toBeVisible()
   const causes = technician.getByRole('list', { name: 'Causes, likeliest first' }).getByRole('listitem')
-  await expect(causes.filter({ hasText: 'Nozzle blocked' })).toContainText('the fault is back: now unlikely')
-  await technician.getByRole('button', { name: 'Look at the lever with a torch: cracked' }).click()
+  await expect(causes.filter({ hasText: 'Grub screw of a pulley loose' })).toContainText(
+    'the fault is back: now unlikely',
+  )
+  await technician.getByRole('button', { name: 'Pluck the belt: dull or much lower' }).click()
   await accessible(technician, 'test')
   await technician.getByRole('button', { name: 'Write it down' }).click()
-  await expect(causes.first()).toContainText('Extruder lever cracked')
+  await expect(causes.first()).toContainText('Belt slack')
 
   await technician.getByRole('button', { name: 'Begin work and hold the printer' }).click()
   // The other browser saw it without touching anything, and who is at it.
-  await expect(lead.getByText('Being repaired: Clicks again, same as yesterday').first()).toBeVisible()
+  await expect(lead.getByText('Being repaired: Ripples again, on the left walls only').first()).toBeVisible()
   await expect(lead.getByText(/Iwo Brandsma is at work on it/)).toBeVisible()
   await expect(lead.getByText(/Iwo Brandsma is here too/)).toBeVisible()
 
@@ -69,17 +71,17 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
   await expect(dialog).toBeHidden()
   await technician.getByRole('button', { name: 'Swap a part' }).click()
   await dialog.getByRole('combobox', { name: 'Slot' }).click()
-  await technician.getByRole('option', { name: 'Extruder lever' }).click()
+  await technician.getByRole('option', { name: 'X belt' }).click()
   await dialog.getByRole('radio', { name: 'failed' }).check()
   await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
-  await expect(technician.getByText('Has “New part: Extruder lever” helped?')).toBeVisible()
+  await expect(technician.getByText('Has “New part: X belt” helped?')).toBeVisible()
   // One change at a time.
   await expect(technician.getByRole('button', { name: 'Swap a part' })).toBeDisabled()
   await technician.getByRole('button', { name: 'The fault is gone' }).click()
   await expect(technician.getByText('fault gone')).toBeVisible()
 
   await technician.getByRole('button', { name: 'Close the fault' }).click()
-  await expect(dialog.getByRole('combobox', { name: 'What was it?' })).toHaveValue('Extruder lever cracked')
+  await expect(dialog.getByRole('combobox', { name: 'What was it?' })).toHaveValue('Belt slack')
   await dialog.getByRole('combobox', { name: 'Who or what brought it about?' }).click()
   await technician.getByRole('option', { name: /^wear/ }).click()
   await typed(dialog.getByLabel('Minutes of work'), '25')
@@ -90,15 +92,14 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
 
   const back = technician.getByRole('region', { name: 'Back to service' })
   await expect(back.getByRole('button', { name: 'Release' })).toBeDisabled()
-  await back.getByRole('button', { name: 'Done: feed 100 mm and measure' }).click()
-  await back.getByRole('button', { name: 'Done: retraction' }).click()
-  await back.getByRole('button', { name: 'Done: the same test piece before and after' }).click()
+  for (const item of ['tension', 'ringing test', 'cube', 'squareness', 'the same test piece before and after'])
+    await back.getByRole('button', { name: `Done: ${item}` }).click()
   await expect(back.getByRole('button', { name: /^Waive/ })).toHaveCount(0)
   await expect(back.getByRole('button', { name: 'Release' })).toBeDisabled()
   await back.getByRole('button', { name: 'Passed or not' }).click()
   await dialog.getByLabel('Passed: as good as before the fault').check()
   await dialog.getByRole('button', { name: 'Write', exact: true }).click()
-  await expect(back.getByText('1 of 5 still to be done')).toBeVisible()
+  await expect(back.getByText('1 of 7 still to be done')).toBeVisible()
   // The last line is a check; the lead waives it with a reason, which stands there for all.
   const leads = lead.getByRole('region', { name: 'Back to service' })
   await leads.getByRole('button', { name: 'Waive: First layer' }).click()
@@ -111,7 +112,7 @@ test('a clog that has come back: the lever instead of the nozzle, redone before 
   await expect(dialog.getByLabel('Make a duty to look again after')).toBeChecked()
   await dialog.getByRole('button', { name: 'Release' }).click()
   await expect(lead.getByText('In service', { exact: true })).toBeVisible()
-  await expect(lead.getByText(/To be done at .* h, in 10 h/)).toBeVisible()
+  await expect(lead.getByText(/To be done at .* h, in (10|9\.\d) h/)).toBeVisible()
 })
 
 test('somebody new is invited, and without the sign-off for hot work cannot swap a nozzle', async ({ browser }) => {
@@ -124,7 +125,12 @@ test('somebody new is invited, and without the sign-off for hot work cannot swap
   await lead.getByRole('option', { name: 'technician' }).click()
   await dialog.getByRole('button', { name: 'Admit' }).click()
   await dialog.getByRole('button', { name: 'Make the invitation' }).click()
-  const address = (await dialog.getByRole('status').locator('code').textContent())!
+  const address = await dialog.getByRole('textbox', { name: 'Address of the invitation' }).inputValue()
+  await lead.context().grantPermissions(['clipboard-read', 'clipboard-write'])
+  await dialog.getByRole('button', { name: 'Copy the address' }).click()
+  expect(await lead.evaluate(() => navigator.clipboard.readText())).toBe(address)
+  // At an address that every device takes for itself there is no code to scan, but what to do about it.
+  await expect(dialog.getByText(/^It works on this very computer only/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Done' }).click()
 
   const nova = await (await browser.newContext({ baseURL: first })).newPage()

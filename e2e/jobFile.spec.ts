@@ -97,6 +97,6 @@ test('an import is tried, refused row by row, put right and brought in', async (
   await choose('many')
   await expect(page.getByRole('combobox', { name: 'Printer', exact: true })).toHaveValue('Machine')
   await page.getByRole('button', { name: 'Try, without effect' }).click()
-  await expect(page.getByRole('table', { name: 'Bad rows' })).toContainText('which is no number')
+  await expect(page.getByRole('table', { name: 'Bad rows' })).toContainText('write a number such as')
   await expect(page.getByRole('button', { name: 'Bring in' })).toBeDisabled()
 })

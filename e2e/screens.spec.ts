@@ -2,7 +2,7 @@ import { expect, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
 import type { Floor, LifeSummary } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
-import { pasted, phone, signedIn, test, typed } from './people.ts'
+import { pasted, phone, printerId, signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
 async function addresses(page: Page): Promise<Record<string, string>> {
@@ -291,4 +291,24 @@ test('a slow device fetches no more of the book than is looked at', async ({ bro
   await page.getByRole('heading', { level: 1, name: 'Logbook' }).click()
   await page.keyboard.press('End')
   await expect.poll(() => older.size).toBe(1)
+})
+
+test('no button of a printer’s page moves from under a finger when the rest of the page comes', async ({ browser }) => {
+  const page = await signedIn(browser, 'lead')
+  const id = await printerId(page, 'Limpet')
+  // The checks of the printer come last of all.
+  let letThrough = () => undefined as void
+  const held = new Promise<void>((done) => (letThrough = done))
+  await page.route(`**/api/printers/${id}/checks`, async (route) => {
+    await held
+    await route.continue()
+  })
+  await page.goto(`/printers/${id}`)
+  const count = page.getByRole('button', { name: 'Count hours' })
+  await expect(count).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Before a print' })).toBeDisabled()
+  const before = await count.boundingBox()
+  letThrough()
+  await expect(page.getByRole('button', { name: 'Before a print' })).toBeEnabled()
+  expect(await count.boundingBox()).toEqual(before)
 })

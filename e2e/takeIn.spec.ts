@@ -59,6 +59,6 @@ test('a second-hand printer is taken in on a phone, and the measuring goes on at
   await typed(stranger.getByRole('textbox', { name: 'PIN' }), '314159')
   await stranger.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(stranger.getByRole('heading', { level: 1, name })).toBeVisible()
-  const labels = await technician.request.get(`${first}/api/reports/labels?of=printers`)
-  expect((await labels.body()).subarray(0, 5).toString()).toBe('%PDF-')
+  const passport = await technician.request.get(`${first}/api/reports/passport/${id}`)
+  expect((await passport.body()).subarray(0, 5).toString()).toBe('%PDF-')
 })

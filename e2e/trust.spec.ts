@@ -86,7 +86,7 @@ test('every figure field keeps what is typed, letter for letter, and refuses wha
 
 test('what is typed with either mark is what is recorded', async ({ browser }) => {
   const page = await signedIn(browser, 'lead')
-  const id = await printerId(page, 'Barnacle')
+  const id = await printerId(page, 'Piddock')
   const newest = async () =>
     ((await (await page.request.get(`${first}/api/logbook?printer=${id}&limit=1`)).json()) as LogPage).entries[0]!
   await page.goto(`/printers/${id}`)

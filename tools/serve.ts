@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   addressesFor,
@@ -14,6 +15,7 @@ import {
   StartProblem,
   tables,
   type Clock,
+  type RunningServer,
 } from '@diatribon/server'
 import { simulateBook } from './demo/simulate.ts'
 import { demoPin, demoSignIns } from './demo/workshop.ts'
@@ -32,6 +34,8 @@ async function main(): Promise<void> {
     METRICS_TOKEN,
     HOST,
     SITE_URL,
+    HTTPS_KEY,
+    HTTPS_CERTIFICATE,
   } = process.env
   const root = process.env.DIATRIBON_ROOT!
   const port = Number(PORT)
@@ -54,17 +58,27 @@ async function main(): Promise<void> {
     trustProxy: trustOf(TRUST_PROXY),
     metricsToken: METRICS_TOKEN || undefined,
     siteUrl,
+    tls:
+      HTTPS_KEY && HTTPS_CERTIFICATE ? { key: readFileSync(HTTPS_KEY), cert: readFileSync(HTTPS_CERTIFICATE) } : null,
   })
   const stop = () => void server.close().finally(() => process.exit(0))
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   process.on('disconnect', stop) // the command that started this process is gone
   console.log(`Diatribon is ready at ${server.url}`)
-  const found = addressesFor(host, Number(new URL(server.url).port))
+  const { port: bound, protocol } = new URL(server.url)
+  const found = addressesFor(host, Number(bound), protocol)
   for (const address of found) console.log(`Phones on this network find it at ${address}`)
-  if (siteUrl) console.log(`Labels carry ${siteUrl}`)
+  const carried = siteUrl ?? (await addressSet(server.services.database.db))
+  if (carried) console.log(`Labels carry ${carried}`)
   else if (found.length > 0)
     console.log('Labels carry the address at which they are asked for: print them from one of these.')
+}
+
+/** What a lead has set under Workshop. */
+async function addressSet(db: RunningServer['services']['database']['db']): Promise<string | null> {
+  const [there] = await db.select({ address: tables.site.address }).from(tables.site).limit(1)
+  return there?.address ?? null
 }
 
 /** How many proxies stand in front, or which addresses are theirs. */

@@ -30,6 +30,7 @@ runCommand(async () => {
     const ownDatabase = !process.env.DATABASE_URL
     const bin = ownDatabase ? requirePostgres() : null
     requireNodeModules()
+    const https = process.argv.includes('--https') ? await sayCertificate(home) : {}
     const { buildServer, buildWeb, distFolder } = await import('./setup/build.mjs')
     await buildServer()
     await buildWeb()
@@ -47,6 +48,7 @@ runCommand(async () => {
         DATABASE_URL: process.env.DATABASE_URL ?? first.url,
         PORT: String(port),
         DIATRIBON_ROOT: root,
+        ...https,
       },
     })
     const ended = new Promise((done) => server.once('exit', (code) => done(code)))
@@ -65,6 +67,19 @@ runCommand(async () => {
     openLock()
   }
 })
+
+/** What HTTPS of our own is worth, said where it is switched on. */
+async function sayCertificate(home) {
+  const { ownCertificate } = await import('./setup/certificate.mjs')
+  const { key, cert, fingerprint } = await ownCertificate(home)
+  console.log(
+    'HTTPS with a certificate of our own. Nobody vouches for it: each browser warns once, and whoever goes on should',
+  )
+  console.log(`compare its SHA-256 fingerprint: ${fingerprint}`)
+  console.log(`Camera and microphone work then. Work without a line needs ${cert} to be trusted on the device.`)
+  console.log('On a network that strangers use, put a proxy with a real certificate in front (docs/nginx.conf).')
+  return { HTTPS_KEY: key, HTTPS_CERTIFICATE: cert }
+}
 
 /** PORT when it is said; else the usual port, or the next free one when another clone has it. */
 async function choosePort() {

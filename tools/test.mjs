@@ -6,8 +6,8 @@ import { startCluster } from './setup/cluster.mjs'
 import { clusterFolder, homeFolder, root } from './setup/folders.mjs'
 import { takeLock } from './setup/lock.mjs'
 import { requireNodeModules } from './setup/nodeModules.mjs'
-import { runCommand } from './setup/say.mjs'
-import { requireChromium, requirePostgres } from './setup/systemPackages.mjs'
+import { runCommand, SetupProblem } from './setup/say.mjs'
+import { requireChromium, requireNginx, requirePostgres } from './setup/systemPackages.mjs'
 
 const checks = {
   types: ['node_modules/typescript/bin/tsc', '-p', 'tsconfig.json', '--noEmit'],
@@ -15,28 +15,36 @@ const checks = {
   format: ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.'],
 }
 
-/** npm test [-- types lint format unit server journeys]: all of it, or the named steps. */
+/**
+ * npm test [-- types lint format unit server journeys]: all of it, or the named steps.
+ * npm test -- --only lives: of the tests only those whose file has this in its path.
+ */
 runCommand(async () => {
   const asked = process.argv.slice(2)
+  const at = asked.indexOf('--only')
+  const only = at < 0 ? null : asked.splice(at, 2)[1]
+  if (at >= 0 && !only) throw new SetupProblem('Say what to test: npm test -- --only lives')
+  if (only && asked.length === 0) asked.push('unit', 'server', 'journeys')
   const wants = (step) => asked.length === 0 || asked.includes(step)
   const home = homeFolder()
   const openLock = takeLock(home, 'test', 'A test run')
   const bin = requirePostgres()
   requireNodeModules()
   if (wants('journeys')) requireChromium()
+  if (wants('server')) requireNginx()
   const results = mkdtempSync(join(tmpdir(), 'diatribon-test-'))
   const failed = []
   const counts = { passed: 0, failed: 0 }
   let cluster = null
   try {
     for (const [step, command] of Object.entries(checks)) if (wants(step) && !run(step, command)) failed.push(step)
-    if (wants('unit') && !jest('unit', results, {}, counts)) failed.push('unit')
+    if (wants('unit') && !jest('unit', results, {}, counts, only)) failed.push('unit')
     if (wants('server') || wants('journeys')) {
       // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
       cluster = await startCluster(bin, clusterFolder(home, 'test-database'), { fsync: 'off', max_connections: '200' })
       const env = { TEST_DATABASE_URL: cluster.url }
-      if (wants('server') && !jest('server', results, env, counts)) failed.push('server')
-      if (wants('journeys') && !(await journeys(results, env, counts))) failed.push('journeys')
+      if (wants('server') && !jest('server', results, env, counts, only)) failed.push('server')
+      if (wants('journeys') && !(await journeys(results, env, counts, only))) failed.push('journeys')
     }
   } finally {
     await cluster?.stop()
@@ -58,7 +66,7 @@ function run(step, command, env = {}) {
   return status === 0
 }
 
-function jest(project, results, env, counts) {
+function jest(project, results, env, counts, only) {
   const file = join(results, `${project}.json`)
   const options = [
     '--no-warnings',
@@ -66,11 +74,21 @@ function jest(project, results, env, counts) {
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
     project,
+    // Each file has a database of its own, so that two may run side by side.
+    '--maxWorkers=2',
     '--forceExit',
   ]
   const good = run(
     project,
-    [...options, '--json', '--outputFile', file, '--silent=false', ...(process.env.CI ? ['--ci'] : [])],
+    [
+      ...options,
+      ...(only ? [only, '--passWithNoTests'] : []),
+      '--json',
+      '--outputFile',
+      file,
+      '--silent=false',
+      ...(process.env.CI ? ['--ci'] : []),
+    ],
     env,
   )
   if (existsSync(file)) {
@@ -85,7 +103,7 @@ function jest(project, results, env, counts) {
  * Journeys drive the built application. Each of two browsers has a database with the demo workshop and two server
  * processes of its own, so that journeys side by side do not disturb each other.
  */
-async function journeys(results, env, counts) {
+async function journeys(results, env, counts, only) {
   const { buildServer, buildWeb } = await import('./setup/build.mjs')
   await buildServer()
   await buildWeb()
@@ -95,7 +113,13 @@ async function journeys(results, env, counts) {
   try {
     const playwright = spawn(
       process.execPath,
-      ['node_modules/@playwright/test/cli.js', 'test', '--config', 'e2e/playwright.config.ts'],
+      [
+        'node_modules/@playwright/test/cli.js',
+        'test',
+        '--config',
+        'e2e/playwright.config.ts',
+        ...(only ? [only, '--pass-with-no-tests'] : []),
+      ],
       {
         cwd: root,
         stdio: ['ignore', 'inherit', 'inherit'],

@@ -1,5 +1,6 @@
 export type { RefusalBody } from './refusal.ts'
-export type { LiveNotice } from './live.ts'
+export type { Freshness } from './freshness.ts'
+export { areasOfPrinters, type LiveNotice } from './live.ts'
 export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './people/rights.ts'
 export {
   changePinSchema,
@@ -44,6 +45,7 @@ export type { FinishTakeIn } from './actions/finishTakeIn.ts'
 export type { MovePart } from './actions/movePart.ts'
 export type { RetirePrinter } from './actions/retirePrinter.ts'
 export type { BringBackPrinter } from './actions/bringBackPrinter.ts'
+export type { SetSiteAddress } from './actions/setSiteAddress.ts'
 export type { SetCalendar } from './actions/setCalendar.ts'
 export { jobOutcomes, type FinishJob, type JobOutcome } from './actions/finishJob.ts'
 export type { BaselineValue, RecordBaseline } from './actions/recordBaseline.ts'
@@ -195,11 +197,15 @@ export {
   type TrainingRecord,
 } from './people/signOffs.ts'
 export { mostPhotos, type Attachment } from './attachment.ts'
-export type { Duty, Round, Urgency } from './plan/duty.ts'
+export type { Duty, Round } from './plan/duty.ts'
+export type { Urgency } from './plan/urgency.ts'
 export type {
   Floor,
   EnclosureState,
   FloorPrinter,
+  PartLine,
+  PrinterLine,
+  PrinterName,
   PrinterHead,
   PrinterPage,
   PrinterState,
@@ -214,6 +220,7 @@ export {
   type BenchReplacementAnswer,
   type BenchReplacementRequest,
 } from './bench/replacement.ts'
+export type { PrinterSpot } from './printers/spot.ts'
 export type { AsBuilt, BaselineReading, BuiltSlot } from './printers/asBuilt.ts'
 export type { ForecastPage } from './plan/forecast.ts'
 export {
@@ -227,12 +234,17 @@ export {
 export type { Spool } from './stores/spool.ts'
 export { newDeviceSchema, type Device, type NewDevice } from './people/device.ts'
 export {
+  columnsOf,
   importKinds,
   type ImportKind,
+  type ImportNames,
   type ImportColumn,
+  type ImportColumnType,
   type ImportLine,
   type UnclearColumn,
 } from './exchange/import.ts'
 
+export { capital, fieldWords } from './fields/fieldWords.ts'
+export { readInput } from './fields/readInput.ts'
 export { easyPin } from './people/pin.ts'
 export { firstYear, isDay, lastYear, momentField, readMoment } from './moments.ts'

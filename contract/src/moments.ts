@@ -32,10 +32,10 @@ export function isDay(text: string): boolean {
 export const momentField = Joi.string()
   .custom((text: string, { error }) => (readMoment(text) ? text : error('moment')))
   .messages({
-    moment: `{{#label}} must be a moment with its zone, such as 2026-03-01T14:30:00Z, ${inWords}`,
+    moment: `{{#label}} must be a date with its time and its zone, ${inWords}`,
   })
 
 /** A day of the calendar, YYYY-MM-DD. */
 export const dayField = Joi.string()
   .custom((text: string, { error }) => (isDay(text) ? text : error('day')))
-  .messages({ day: `{{#label}} must be a day such as 2026-12-01, ${inWords}` })
+  .messages({ day: `{{#label}} must be a day of the calendar, ${inWords}` })

@@ -1,3 +1,4 @@
+export { dayMs, hourMs } from './maths/durations.ts'
 export { Problem, type ProblemCode } from './problem.ts'
 export {
   decimalMarkOf,
@@ -6,13 +7,23 @@ export {
   type ReadFigure,
   type UnclearFigure,
 } from './exchange/readFigure.ts'
+export {
+  readCell,
+  understandColumn,
+  type Cell,
+  type ColumnAnswer,
+  type ColumnQuestion,
+  type ColumnType,
+} from './exchange/readColumn.ts'
+export { type DayOrder, type WallMoment } from './exchange/readMoment.ts'
+export { decodeTable, separatorOf, tableOf, type Table } from './exchange/readTable.ts'
 export { chanceToFailWithin, hazard, meanLife, meanLifeUpTo, survival, type WeibullLife } from './maths/weibull.ts'
 export { readLifeRecords, type LifeData, type LifeRecord } from './lives/lifeRecord.ts'
 export { fitWeibull, type Limits, type WeibullFit } from './lives/fitWeibull.ts'
 export { fitExponential, type ExponentialFit } from './lives/fitExponential.ts'
 export { fitLognormal, type LognormalFit } from './lives/fitLognormal.ts'
 export { kaplanMeier, type SurvivalStep } from './lives/kaplanMeier.ts'
-export { recordOfFitting, type RemovalReason } from './lives/recordOfFitting.ts'
+export { recordOfFitting, removalReasons, type RemovalReason } from './lives/recordOfFitting.ts'
 export { lifeWords } from './lives/lifeWords.ts'
 export { wear, type Wear } from './parts/wear.ts'
 export {
@@ -32,7 +43,7 @@ export { combine, noCounters, type CounterPoint, type Counters } from './hours/c
 export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/counterCurve.ts'
 export { checkPiece, meterGain, type Evidence, type MeterReading } from './hours/evidence.ts'
 export { dailyMeans } from './hours/dailyMeans.ts'
-export { builtLimits, type BuiltLimits, type FittedPart } from './jobs/asBuilt.ts'
+export { builtLimits, type BuiltLimits, type FittedPart, type MachineLimits } from './jobs/asBuilt.ts'
 export type { Box, JobFigures, Motion } from './jobs/jobFigures.ts'
 export { JobReader } from './jobs/readJob.ts'
 export {
@@ -45,7 +56,7 @@ export {
   type PrinterNow,
 } from './jobs/preflight.ts'
 export { crossSectionMm2, gramsOf, metresOf, type Filament } from './jobs/filament.ts'
-export { clockUnits, type Clock } from './clock.ts'
+export { clocks, clockUnits, type Clock } from './clock.ts'
 export { onClock, type PartAge } from './parts/partAge.ts'
 export {
   daysUntilHours,
@@ -78,7 +89,7 @@ export {
 } from './checks/nextTurn.ts'
 export { againstLimits } from './checks/againstLimits.ts'
 export { driftOf, sinceRestart, type Drift } from './readings/drift.ts'
-export { scatterFor, scatterOf, type Scatter } from './readings/scatter.ts'
+export { pooledOf, scatterFor, scatterOf, type Scatter } from './readings/scatter.ts'
 export type { Crossing, ReadingLimits, ReadingPoint } from './readings/crossing.ts'
 export type { RunBreach, RunRule } from './readings/runRules.ts'
 export { hoursAbove, longestSilenceMs, type TemperatureSample } from './readings/hoursAbove.ts'

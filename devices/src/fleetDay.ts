@@ -1,6 +1,5 @@
+import { hourMs } from '@diatribon/core'
 import { randomLcg } from 'd3-random'
-
-const hourMs = 3600_000
 
 export interface FleetOptions {
   /** The day ends here; nothing is reported beyond it. */

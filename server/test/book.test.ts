@@ -13,7 +13,7 @@ import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/inde
 import { checkBook } from '../src/logbook/chain.ts'
 import { checkLock } from '../src/logbook/checkWorker.ts'
 import { keepUp } from '../src/logbook/keepUp.ts'
-import { writersLock } from '../src/logbook/writersLock.ts'
+import { writersLock } from '../src/actions/writers/writersLock.ts'
 import { migrations, scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')

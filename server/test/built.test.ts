@@ -349,7 +349,7 @@ describe('coming and going', () => {
     await shop.lead.act({ kind: 'retire-printer', printerId, reason: 'Frame bent' })
     const floor = async (more = '') => JSON.stringify(await technician.get(`/api/printers${more}`))
     expect(await floor()).not.toContain(printerId)
-    expect(await floor('?retired=1')).toContain(printerId)
+    expect(await floor('/names?retired=1')).toContain(printerId)
     expect(
       await technician.refused({ kind: 'start-job', printerId, jobId: randomUUID(), name: 'x', plannedHours: 1 }),
     ).toMatchObject({ code: 'retired' })

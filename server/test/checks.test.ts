@@ -4,6 +4,7 @@ import {
   type CheckSheet,
   type CheckType,
   type DriftingPage,
+  type EnclosureState,
   type Floor,
   type LogPage,
   type PrinterChecks,
@@ -12,6 +13,7 @@ import {
   type ReadingSeries,
   type Round,
 } from '@diatribon/contract'
+import { emptyKept } from '../src/index.ts'
 import { checksAndUpsets } from './starter.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
@@ -547,7 +549,7 @@ describe('readings and drift', () => {
       await read(id, 45 - 3 * i, 'room humidity', 40 + (i % 2 ? 1 : -1), '%')
       await read(other, 45 - 3 * i, 'room humidity', 40 + (i % 2 ? 1 : -1), '%')
     }
-    await pool.query('DELETE FROM printer_drift')
+    await emptyKept(pool)
     expect((await seriesOf(id, 'room humidity')).moved).toMatchObject({ isOut: false })
   })
 
@@ -640,8 +642,8 @@ describe('the enclosure', () => {
       celsius,
     })
     const log = (samples: object[]) => lead.act({ kind: 'log-enclosure', printerId: id, at: at(0), samples })
-    const head = async () => (await lead.get<PrinterPage>(`/api/printers/${id}`)).printer.enclosure
-    expect(await head()).toBeNull()
+    const head = async () => (await lead.get<Record<string, EnclosureState>>('/api/enclosures'))[id]
+    expect(await head()).toBeUndefined()
     // 30 °C is the starter limit: 20 to 40 in twenty minutes is above it for ten.
     await log([sample(80, 20), sample(60, 40)])
     await log([sample(20, 40), sample(0, 40)])
@@ -675,7 +677,7 @@ describe('the enclosure', () => {
     expect(await head()).toMatchObject({ celsius: 29, isTooHot: false })
     expect(
       (await device.refused({ kind: 'log-enclosure', printerId: id, at: at(0), samples: [sample(-5, 29)] })).message,
-    ).toContain('none may be later')
+    ).toContain('may be later than the moment')
   })
 })
 
@@ -694,7 +696,7 @@ describe('duties and faults', () => {
           dueDate: '2026-02-30',
         })
       ).message,
-    ).toContain('must be a day such as')
+    ).toContain('must be a day of the calendar')
     await member.act({ kind: 'report-fault', printerId: id, faultId, symptom: 'It squeaks', mayGoOn: false })
     expect((await lead.get<Round>('/api/plan/round')).made).toMatchObject([
       { words: 'Order a belt', dueDate: '2026-11-27' },

@@ -11,11 +11,11 @@ afterAll(() => shop.close())
 async function bringIn(
   kind: string,
   csv: string | Uint8Array,
-  query: { dry?: boolean; mapping?: Record<string, string>; marks?: Record<string, string> } = {},
+  query: { dry?: boolean; mapping?: Record<string, string>; answers?: Record<string, object> } = {},
 ) {
   const search = new URLSearchParams()
   if (query.dry) search.set('dry', '1')
-  if (query.marks) search.set('marks', JSON.stringify(query.marks))
+  if (query.answers) search.set('answers', JSON.stringify(query.answers))
   if (query.mapping) search.set('mapping', JSON.stringify(query.mapping))
   const response = await fetch(`${shop.server.url}/api/import/${kind}?${search.toString()}`, {
     method: 'POST',
@@ -77,10 +77,10 @@ describe('an import', () => {
     const reasons = Object.fromEntries(bad!.map(({ row, reason }) => [row, reason]))
     expect(Object.keys(reasons).map(Number)).toEqual([3, 4, 5, 6, 7, 8, 9])
     expect(reasons[3]).toContain('no printer called Nobody')
-    expect(reasons[4]).toContain('no date')
-    expect(reasons[5]).toContain('no number')
+    expect(reasons[4]).toContain('write a date')
+    expect(reasons[5]).toContain('write a number')
     expect(reasons[6]).toContain('not both')
-    expect(reasons[7]).toContain('no date')
+    expect(reasons[7]).toContain('write a date')
     expect(reasons[8]).toContain('cannot run backwards')
     expect(reasons[9]).toContain('future')
     expect(result).toMatchObject({ rows: 8, bad: 7, recorded: 0 })
@@ -105,14 +105,14 @@ describe('an import', () => {
     expect((await bringIn('part-changes', changes)).result).toMatchObject({ recorded: 2, bad: 0 })
     const { fittings } = await shop.lead.get<PrinterPage>(`/api/printers/${id}`)
     expect(fittings.find(({ removalReason }) => removalReason === 'failed')!.removedAt).toBe('2025-08-01T13:30:00.000Z')
-    expect((await bringIn('part-changes', changes.replace('Failed', 'tired'))).bad![0]!.reason).toContain(
-      'write one of failed',
-    )
+    expect((await bringIn('part-changes', changes.replace('Failed', 'tired'))).unclear).toEqual([
+      { column: 'reason', header: 'reason', asks: 'words', written: ['tired'] },
+    ])
   })
 
   it('brings in what was exported, with the same counters', async () => {
     const csv = (await shop.lead.call<string>('GET', '/api/export/usage')).body
-    expect(csv.split('\r\n')[0]).toBe('printer,at,meterHours,hours,metres,abrasive,outcome,name')
+    expect(csv.split('\r\n')[0]).toBe('printer,at,meterHours,meterReset,hours,metres,abrasive,outcome,name')
     expect(csv).toContain('Whelk')
     const copy = await newPrinter('Whelk the second')
     const own = csv.split('\r\n').filter((line, i) => i === 0 || line.startsWith('Whelk,'))
@@ -129,18 +129,20 @@ describe('an import', () => {
     const csv = `printer;at;Stand\nTellin;${later(0)};0\nTellin;${later(200)};1.830\n`
     for (const dry of [true, false]) {
       const asked = await bringIn('usage', csv, { mapping, dry })
-      expect(asked.unclear).toEqual([
-        { column: 'meterHours', header: 'Stand', text: '1.830', asDecimal: 1.83, asThousands: 1830 },
-      ])
+      expect(asked.unclear).toEqual([{ column: 'meterHours', header: 'Stand', asks: 'mark', written: ['1.830'] }])
       expect(asked.result).toBeUndefined()
     }
     expect((await totals(id)).hours).toBe(0)
-    expect((await bringIn('usage', csv, { mapping, marks: { meterHours: '!' } })).status).toBe(400)
-    expect((await bringIn('usage', csv, { mapping, marks: { meterHours: '.' }, dry: true })).result).toMatchObject({
+    expect((await bringIn('usage', csv, { mapping, answers: { meterHours: { mark: '!' } } })).status).toBe(400)
+    expect(
+      (await bringIn('usage', csv, { mapping, answers: { meterHours: { mark: '.' } }, dry: true })).result,
+    ).toMatchObject({
       bad: 0,
     })
     // 1,830 h in 200 h is more than can be: taken with its decimals it is 1.83 h.
-    expect((await bringIn('usage', csv, { mapping, marks: { meterHours: '.' } })).result).toMatchObject({ recorded: 2 })
+    expect((await bringIn('usage', csv, { mapping, answers: { meterHours: { mark: '.' } } })).result).toMatchObject({
+      recorded: 2,
+    })
     expect((await totals(id)).hours).toBeCloseTo(1.83, 9)
   })
 
@@ -254,9 +256,9 @@ describe('an import', () => {
 
   it.each<[string, string | Uint8Array, RegExp]>([
     ['nothing', '', /body/],
-    ['random bytes', new Uint8Array(randomBytes(5000)), /plain text|no column|say which column/],
-    ['two bytes a letter', Buffer.from('printer,at\nLimpet,2026-01-01\n', 'utf16le'), /plain text/],
-    ['another table', 'a,b\n1,2\n', /say which column holds “Printer”/],
+    ['random bytes', new Uint8Array(randomBytes(5000)), /plain text|no column|Say which column/],
+    ['two bytes a letter without a mark', Buffer.from('printer,at\nLimpet,2026-01-01\n', 'utf16le'), /plain text/],
+    ['another table', 'a,b\n1,2\n', /Say which column holds “Printer”/],
   ])('refuses %s with a sentence', async (_, csv, words) => {
     const { status, error } = await bringIn('usage', csv)
     expect(status).toBe(400)

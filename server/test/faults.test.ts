@@ -198,7 +198,7 @@ describe('a report by label, without an account', () => {
     for (let i = 0; i < 2; i++) expect((await anybody.call('POST', `/api/report/${code(id)}`, said)).status).toBe(201)
     const found = (await operator.get<FaultRow[]>('/api/faults')).filter((fault) => fault.printer.id === id)
     expect(found).toMatchObject([
-      { symptom: 'Smells of hot plastic', who: 'Evening class (Reported by label)', photos: [photoId], mayGoOn: false },
+      { symptom: 'Smells of hot plastic', who: 'Evening class (a visitor)', photos: [photoId], mayGoOn: false },
     ])
     const { entries } = await lead.get<LogPage>(`/api/logbook?printer=${id}&kind=report-fault`)
     expect(entries[0]!.summary).toContain('Seen by Evening class')

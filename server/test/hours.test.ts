@@ -302,8 +302,8 @@ describe('impossible evidence is refused with its reason', () => {
   it.each([
     [{ metres: 5, grams: 5, diameterMm: 1.75, densityGPerCm3: 1.2 }, 'not both'],
     [{ grams: 5 }, 'diameter and the density'],
-    [{ outcome: 'splendid' }, 'outcome'],
-    [{ metres: -1 }, 'metres'],
+    [{ outcome: 'splendid' }, 'Outcome must be one of: good'],
+    [{ metres: -1 }, 'Metres must be at least 0'],
   ])('figures that do not go together: %j', async (more, words) => {
     const printerId = await newPrinter()
     const refusal = await operator.refused({ kind: 'finish-job', printerId, hours: 1, outcome: 'good', ...more })

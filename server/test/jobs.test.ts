@@ -1,5 +1,5 @@
-import type { JobFacts, PreflightAnswer, PrinterPage, RefusalBody } from '@diatribon/contract'
-import { scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+import type { JobFacts, PreflightAnswer, PrinterPage, RefusalBody, Session } from '@diatribon/contract'
+import { Client, scratchWorkshop, type Workshop } from './scratch.ts'
 
 let shop: Workshop
 let operator: Client
@@ -100,6 +100,26 @@ describe('papers', () => {
     const bytes = Buffer.from(await response.arrayBuffer())
     expect(bytes.subarray(0, 5).toString()).toBe('%PDF-')
     expect(bytes.subarray(-6).toString()).toContain('EOF')
+  })
+
+  it('labels are not made for an address that phones look for in themselves, until another is set', async () => {
+    const plain = await shop.start({ siteUrl: null })
+    try {
+      const lead = await new Client(plain).signIn('lead')
+      const labels = () => lead.call<RefusalBody>('GET', '/api/reports/labels')
+      expect(await labels()).toMatchObject({ status: 409, body: { error: { code: 'no-address' } } })
+      expect((await lead.call('GET', `/api/reports/passport/${shop.ids.printer}`)).status).toBe(200)
+      expect((await lead.get<Session>('/api/session')).labelsCarry).toBeNull()
+      for (const address of ['http://localhost:4310', 'wear.example.org', 'https://wear.example.org/path'])
+        expect((await lead.refused({ kind: 'set-site-address', address })).status).toBe(400)
+      await lead.act({ kind: 'set-site-address', address: 'http://192.168.1.20:4310/' })
+      expect((await labels()).status).toBe(200)
+      expect((await lead.get<Session>('/api/session')).labelsCarry).toBe('http://192.168.1.20:4310')
+      await lead.act({ kind: 'set-site-address', address: null })
+      expect((await labels()).status).toBe(409)
+    } finally {
+      await plain.close()
+    }
   })
 
   it('labels lead to their pages by a short address', async () => {

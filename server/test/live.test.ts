@@ -61,6 +61,23 @@ it('tells the pages of both server processes within a second', async () => {
   await second.close()
 })
 
+it('names no printer where all of them may look otherwise, and those of other entries beside it', async () => {
+  const page = await listen(shop.server.url)
+  const [count, calendar] = await Promise.all([
+    shop.lead.act({ kind: 'count-hours', printerId: shop.ids.printer, meterHours: 4 }),
+    shop.lead.act({ kind: 'set-calendar', closedWeekdays: [0], closedDays: [] }),
+  ])
+  expect(
+    (await page.until((notice) => notice.seq >= calendar.seq && notice.areas.includes('plan'))).printerIds,
+  ).toBeNull()
+  const { seq } = await shop.lead.act({ kind: 'note', text: 'Of no printer' })
+  expect(count.seq).toBeLessThan(seq)
+  expect((await page.until((notice) => notice.seq >= seq)).areas).toEqual(
+    expect.arrayContaining(['logbook', 'notices']),
+  )
+  page.close()
+})
+
 it('gathers many commits into few notices', async () => {
   const page = await listen(shop.server.url)
   const client = await shop.as('technician')

@@ -23,6 +23,8 @@ export async function scratchDatabase(): Promise<{ url: string; drop: () => Prom
 }
 
 export const pin = '2718'
+/** What becomes of an action that the sender is entitled to: recorded, or refused by its words, by what is not there, or by the state. */
+export const notByRights = [201, 400, 404, 409]
 
 /** A small workshop with one model, one printer, two part types and a person of each role, on a real server. */
 export async function scratchWorkshop(clock: Clock = realClock) {
@@ -36,6 +38,7 @@ export async function scratchWorkshop(clock: Clock = realClock) {
       webFolder: null,
       demo: null,
       logLevel: 'error',
+      siteUrl: 'https://wear.example.org',
       ...options,
     })
   const server = await start()

@@ -337,10 +337,10 @@ describe('over the line', () => {
     await client.call('POST', '/api/session', { name: 'member', pin: 'sEcret-pin' })
     await fetch(`${second.url}/api/feed/printers`, { headers: { authorization: 'Bearer device-sEcret-token' } })
     await fetch(`${second.url}/api/printers?since=sEcret-query`, { headers: { cookie: client.cookieNow } })
-    const broken = second.services.judgements
-    second.services.judgements = { ...broken, kept: () => Promise.reject(new Error('Could not judge')) }
+    const whole = second.services.kept
+    second.services.kept = { ...whole, fresh: () => Promise.reject(new Error('Could not be worked out')) }
     const failed = await client.call<RefusalBody>('GET', '/api/printers')
-    second.services.judgements = broken
+    second.services.kept = whole
     expect(failed.status).toBe(500)
     const id = failed.headers.get('x-request-id')!
     expect(failed.body.error.message).toContain(id.slice(0, 8))
@@ -348,7 +348,7 @@ describe('over the line', () => {
       .split('\n')
       .filter(Boolean)
       .map((line) => JSON.parse(line) as { err?: { message: string; stack: string }; req?: { id: string } })
-    expect(told.find(({ err }) => err?.message === 'Could not judge')).toMatchObject({
+    expect(told.find(({ err }) => err?.message === 'Could not be worked out')).toMatchObject({
       req: { id },
       err: { stack: expect.stringContaining('trust.test') as string },
     })

@@ -43,7 +43,7 @@ const stories: Record<
     symptom: 'Extrusion stops or thins, extruder clicks',
     cause: 'breakFan',
     tests: [['Heat-break fan: does it spin, are the fins warm?', 'stands or labours']],
-    says: ['Stops after an hour, good again when cold'],
+    says: ['Stops after an hour, good again when cold', 'Long prints thin out, short ones are fine'],
   },
   'guide tube': {
     symptom: 'Extrusion stops or thins, extruder clicks',
@@ -194,7 +194,7 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
       if (kind === 'check') {
         sheet(when, who, name, checkKeys.get(checkTypeId!)!, ({ kind: step, title, unit }) =>
           step === 'measure'
-            ? { value: title === 'Mesh range' ? 0.22 : title === 'Nozzle height' ? -1.72 : 0.1, unit }
+            ? { value: title === 'Mesh range' ? 0.22 : title === 'Nozzle height' ? -1.6 : 0.1, unit }
             : null,
         )
         when += 900_000
@@ -325,10 +325,10 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
     }
     fault(
       'Whelk',
-      now - 3 * dayMs + 0.8 * hourMs,
+      now - 2 * dayMs - 3.4 * hourMs,
       'juna',
-      'Plug, socket or wire brown, soft or smelling',
-      'Bed plug is brown and smells',
+      'Heater slow, wandering or tripping',
+      'Heater tripped twice, the wire at the back looks rubbed',
       false,
     )
     // Mended for now, with a promise.
@@ -357,31 +357,31 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
         dueDate: new Date(now + 10 * dayMs).toISOString().slice(0, 10),
       },
     })
-    // A clog that has come back a few hours after it was closed as the nozzle.
+    // A fault that has come back a few hours after it was closed as a loose pulley.
     const first = idOf('fault Periwinkle, the first')
-    const clog = 'Extrusion stops or thins, extruder clicks'
+    const ripples = 'Ripples on walls, one axis only'
     const printerId = printerIdOf('Periwinkle')
-    tell(now - 30 * hourMs, 'member', {
+    tell(now - 47 * hourMs, 'member', {
       kind: 'report-fault',
       printerId,
       faultId: first,
-      symptom: 'Clicks, lines are thin',
-      symptomId: symptomId(clog),
+      symptom: 'Ripples on the left and right walls',
+      symptomId: symptomId(ripples),
       mayGoOn: false,
     })
-    tell(now - 28 * hourMs, 'technician', {
+    tell(now - 44 * hourMs, 'technician', {
       kind: 'close-fault',
       printerId,
       faultId: first,
-      causeId: causeId('nozzle'),
-      mechanism: mechanismOf('nozzle'),
+      causeId: causeId('pulleyLoose'),
+      mechanism: mechanismOf('pulleyLoose'),
       broughtAbout: 'wear',
       topic: null,
-      what: 'Nozzle poked clean, prints again',
-      minutes: 15,
+      what: 'Grub screw of the X pulley tightened on its flat',
+      minutes: 25,
       permanence: 'permanent',
     })
-    fault('Periwinkle', now - 1.5 * hourMs, 'sefa', clog, 'Clicks again, same as yesterday', false)
+    fault('Periwinkle', now - 2.5 * hourMs, 'sefa', ripples, 'Ripples again, on the left walls only', false)
   }
 }
 

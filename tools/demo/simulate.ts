@@ -137,7 +137,7 @@ function workshopNotes(now: number): Told[] {
     note(
       34,
       'lead',
-      'The bag of twenty brass nozzles is in drawer 3. Nozzle changes are hot work: technicians only, final tightening hot.',
+      'The key for the nozzle drawer hangs in the office now. Nozzle changes are hot work: technicians only, final tightening hot.',
     ),
     note(6, 'technician', 'Alcohol for the sheets is in the yellow cabinet. Flammable: cold plate only, window open.'),
   ]
@@ -224,8 +224,8 @@ class PrinterHistory {
       ],
       ['gantry', [{ name: 'gantry difference', value: about(0.1, 0.1), unit: 'mm' }]],
       ['mesh', [{ name: 'mesh range', value: about(0.22, 0.1), unit: 'mm' }]],
-      ['nozzle height', [{ name: 'nozzle height', value: about(-1.74, 0.1), unit: 'mm' }]],
-      ['warm-up', [{ name: 'bed warm-up time', value: about(312, 15, 0), unit: 's' }]],
+      ['nozzle height', [{ name: 'nozzle height', value: about(-1.62, 0.1), unit: 'mm' }]],
+      ['warm-up', [{ name: 'bed warm-up time', value: about(268, 12, 0), unit: 's' }]],
     ]
     steps.forEach(([step, values], i) =>
       this.tell(at + (i + 1) * 12 * 60_000, 'technician', { kind: 'record-baseline', step, values }),
@@ -303,25 +303,27 @@ class PrinterHistory {
       )
       this.swap(morning, 'Build sheet', 'user damage')
     }
-    if (['Limpet', 'Cockle', 'Periwinkle', 'Mussel'].includes(name) && daysAgo === 360)
+    if (['Cowrie', 'Nautilus', 'Anemone', 'Lobster'].includes(name) && daysAgo === 297)
       this.swap(
         morning,
-        'Extruder lever',
+        'Drive gear',
         'upgraded',
-        'metalLever',
-        'Plastic levers keep cracking; metal ones on four printers to see if it helps.',
+        'hardGear',
+        'The wood-filled spools wear the gears smooth; hardened ones on four printers to see if it helps.',
       )
     if (['Limpet', 'Whelk', 'Mussel'].includes(name) && daysAgo === 330)
       this.swap(morning, 'Guide tube', 'upgraded', 'heatTube', 'Trying the dearer tube.')
     if (name === 'Urchin' && daysAgo === 75) this.deadOnArrival(morning)
     if (name === 'Mussel' && daysAgo === 48) this.wrongReason(morning)
-    if (name === 'Barnacle' && daysAgo === 200)
+    if (name === 'Piddock' && daysAgo === 200)
       this.swap(morning, 'Part-cooling fan', 'borrowed for another printer', undefined, 'Anemone needed one today.')
   }
 
   /** In the last weeks two technicians went round and changed most of what was old. */
   private autumnService(morning: number): void {
     for (const [slot, { part, fittedAt }] of [...this.fitted]) {
+      // The belt that everybody listens to stays until its reading says so.
+      if (this.printer.name === 'Urchin' && slot === 'X belt') continue
       const { trueLife, tradeInterval } = parts[part] as DemoPart
       const old = 0.85 * Math.min(tradeInterval, 0.8 * trueLife.scale)
       if (this.runHours - fittedAt > old && this.uniform() < 0.12) this.swap(morning, slot, 'replaced in time')
@@ -331,10 +333,10 @@ class PrinterHistory {
   private endings(): void {
     const { name } = this.printer
     if (name === 'Whelk')
-      this.tell(this.now - 3 * dayMs + hourMs, 'technician', {
+      this.tell(this.now - 2 * dayMs - 3 * hourMs, 'technician', {
         kind: 'hold-printer',
         reason:
-          'Bed plug is brown and smells. Unplugged; do not use. A qualified electrical person must look at it first.',
+          'Heater wire chafed to the copper at the back of the carriage. Off and unplugged; do not use until it is renewed.',
       })
     if (name === 'Lobster')
       this.tell(this.now - 2 * hourMs, 'corin', {

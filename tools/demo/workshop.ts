@@ -99,8 +99,10 @@ export const parts = {
   partFan: part('Part-cooling fan', 'part-cooling fan', [1.6, 32000], [700, 20, 1200, 8000]),
   electronicsFan: part('Electronics fan', 'electronics fan', [0.7, 4200], [650, 25, 4200, 8000]),
   plasticLever: part('Extruder lever, plastic', 'extruder lever', [3.4, 1600], [400, 20, 1900, 1200]),
-  metalLever: part('Extruder lever, metal', 'extruder lever', [2.5, 30000], [1800, 20, 1900, 6000]),
-  driveGear: part('Drive gear', 'drive gear', [2, 5200], [800, 25, 1500, 4000]),
+  driveGear: part('Drive gear', 'drive gear', [3, 2100], [800, 25, 1500, 2000]),
+  hardGear: part('Drive gear, hardened', 'drive gear', [2.5, 30000], [2100, 25, 1500, 9000], {
+    toleratesAbrasive: true,
+  }),
   guideTube: part('Guide tube', 'guide tube', [2.4, 1150], [600, 15, 1600, 900], {
     inTime: { share: 0.25, age: 900 },
     maxNozzleC: 240,
@@ -194,8 +196,8 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
       ['Carriage wheels', 'wheels'],
     ],
     kits: [nozzleKit],
-    limits: limits([235, 235, 250], 260, 100),
-    bed: fourScrews([235, 235], 32, 0.7),
+    limits: limits([260, 240, 270], 260, 100),
+    bed: fourScrews([260, 240], 28, 0.7),
   },
   turnstone: {
     make: 'Turnstone',
@@ -203,12 +205,12 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
     build: 'Direct feed, carriage on rails',
     slots: [...head, ...frame, ['X bearings', 'bearings']],
     kits: [nozzleKit],
-    limits: limits([250, 210, 210], 290, 110, { accelerationMmPerS2: 2000, maxSpeedMmPerS: 200 }),
-    bed: fourScrews([250, 210], 15, 0.5),
+    limits: limits([280, 230, 240], 290, 110, { accelerationMmPerS2: 2000, maxSpeedMmPerS: 200 }),
+    bed: fourScrews([280, 230], 18, 0.5),
   },
   whimbrel: {
     make: 'Whimbrel',
-    name: 'H300',
+    name: 'H330',
     build: 'Direct feed, rails, enclosed for hot materials',
     slots: [
       ['Nozzle', 'hardNozzle'],
@@ -218,7 +220,7 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
       ['Enclosure filter', 'filter'],
     ],
     kits: [nozzleKit],
-    limits: limits([300, 300, 300], 320, 120, {
+    limits: limits([330, 310, 340], 320, 120, {
       enclosed: true,
       chamberMaxC: 60,
       accelerationMmPerS2: 3000,
@@ -226,9 +228,9 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
     }),
     bed: {
       screws: [
-        { name: 'left', xMm: -10, yMm: 150 },
-        { name: 'right front', xMm: 310, yMm: 30 },
-        { name: 'right back', xMm: 310, yMm: 270 },
+        { name: 'left', xMm: -10, yMm: 155 },
+        { name: 'right front', xMm: 340, yMm: 35 },
+        { name: 'right back', xMm: 340, yMm: 275 },
       ],
       pitchMm: 0.7,
       raisedBy: 'clockwise',
@@ -266,7 +268,7 @@ export const printers: DemoPrinter[] = [
   printer('Nautilus', 'turnstone', ['Main workshop', 'B', 3], [26, 8.4]),
   printer('Urchin', 'turnstone', ['Main workshop', 'B', 4], [26, 8.8]),
   printer('Anemone', 'turnstone', ['Main workshop', 'C', 1], [24, 7.2]),
-  printer('Barnacle', 'turnstone', ['Main workshop', 'C', 2], [18, 9.1]),
+  printer('Piddock', 'turnstone', ['Main workshop', 'C', 2], [18, 9.1]),
   printer('Scallop', 'turnstone', ['Main workshop', 'C', 3], [7, 8.2]),
   printer('Seahorse', 'whimbrel', ['Hot room', 'D', 1], [26, 8.6, 640]),
   printer('Starfish', 'whimbrel', ['Hot room', 'D', 2], [26, 7.4]),
@@ -284,7 +286,7 @@ export const notes = [
   'Gantry gauge blocks: both ends the same.',
   'Small ooze on the nozzle tip wiped off while hot (gloves).',
   'Display mounts for the tide room finished, 14 pieces.',
-  'Left it preheating by mistake for twenty minutes; switched off. Please do not leave it hot unattended.',
+  'Was still hot when I came in, nobody near; switched it off. Please do not leave it hot unattended.',
   'Noticed faint bands at a regular pitch; cleaned and oiled the lead screw.',
 ]
 

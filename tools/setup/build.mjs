@@ -4,7 +4,15 @@ import { join } from 'node:path'
 import { root } from './folders.mjs'
 
 const sources = ['contract/src', 'core/src', 'server/src', 'tools/demo', 'tools/serve.ts', 'tools/book.ts']
-const webSources = ['contract/src', 'core/src', 'web/src', 'web/index.html', 'web/vite.config.ts', 'web/public']
+const webSources = [
+  'contract/src',
+  'core/src',
+  'web/src',
+  'web/index.html',
+  'web/vite.config.ts',
+  'web/public',
+  'docs/guide.md',
+]
 
 export const distFolder = join(root, 'tools', 'dist')
 export const webFolder = join(root, 'web', 'dist')
@@ -19,7 +27,7 @@ export async function buildServer() {
       entryPoints: {
         serve: 'tools/serve.ts',
         book: 'tools/book.ts',
-        judgeWorker: 'server/src/lives/judgeWorker.ts',
+        keptWorker: 'server/src/process/keptWorker.ts',
         checkWorker: 'server/src/logbook/checkWorker.ts',
         readWorker: 'server/src/jobs/readWorker.ts',
         importWorker: 'server/src/exchange/importWorker.ts',

@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, mkdirSync, readdirSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { isRoot } from './folders.mjs'
 import { SetupProblem } from './say.mjs'
@@ -7,6 +7,7 @@ import { SetupProblem } from './say.mjs'
 const postgresRoot = '/usr/lib/postgresql'
 const oldestPostgres = 13
 export const chromiumPath = '/usr/bin/chromium'
+export const nginxPath = '/usr/sbin/nginx'
 
 /** Folder of PostgreSQL's programs, installed through apt when missing and allowed. */
 export function requirePostgres() {
@@ -26,6 +27,20 @@ export function requirePostgres() {
 export function requireChromium() {
   if (!existsSync(chromiumPath)) install(['chromium'], 'Chromium')
   return chromiumPath
+}
+
+/** The proxy whose configuration in docs/ the tests go through. */
+export function requireNginx() {
+  if (!existsSync(nginxPath)) {
+    // Debian would start one of its own on port 80; ours is for the tests alone.
+    const policy = '/usr/sbin/policy-rc.d'
+    const isOurs = isRoot() && !existsSync(policy)
+    install(['nginx-light'], 'nginx', () => {
+      if (isOurs) writeFileSync(policy, '#!/bin/sh\nexit 101\n', { mode: 0o755 })
+    })
+    if (isOurs) rmSync(policy, { force: true })
+  }
+  return nginxPath
 }
 
 function findPostgres() {

@@ -40,6 +40,8 @@ const StarterLibraryPage = lazy(() =>
   import('./library/StarterLibraryPage.tsx').then((m) => ({ default: m.StarterLibraryPage })),
 )
 const FirstStepsPage = lazy(() => import('./library/FirstStepsPage.tsx').then((m) => ({ default: m.FirstStepsPage })))
+const CountManyPage = lazy(() => import('./hours/CountManyPage.tsx').then((m) => ({ default: m.CountManyPage })))
+const GuidePage = lazy(() => import('./guide/GuidePage.tsx').then((m) => ({ default: m.GuidePage })))
 const BenchPage = lazy(() => import('./bench/BenchPage.tsx').then((m) => ({ default: m.BenchPage })))
 
 /** Every screen has its own address; two of them need no account. */
@@ -107,6 +109,8 @@ function Inside() {
               <Route path="/catalogue" element={<CataloguePage />} />
               <Route path="/spools" element={<SpoolsPage />} />
               <Route path="/import" element={<ImportPage />} />
+              <Route path="/count" element={<CountManyPage />} />
+              <Route path="/guide" element={<GuidePage />} />
               <Route path="/bench" element={<BenchPage />} />
               <Route
                 path="*"

@@ -2,5 +2,9 @@ declare module '*.module.css' {
   const classes: Record<string, string>
   export default classes
 }
+declare module '*.md?raw' {
+  const text: string
+  export default text
+}
 declare module '*.css'
 declare module '@fontsource-variable/source-sans-3'

@@ -20,7 +20,7 @@ export interface PrinterActionHeader<Kind extends string> extends ActionHeader<K
 export const uuid = Joi.string()
   .lowercase()
   .pattern(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/)
-  .messages({ 'string.pattern.base': '{{#label}} must be a UUID such as 0b0f6a52-7c1e-4a57-9a0e-3f6f6c1d2e30' })
+  .messages({ 'string.pattern.base': '{{#label}} names nothing that can be here; choose it anew' })
 
 /** Text that the database can keep: no null characters, no half characters. */
 export const words = (longest: number) =>
@@ -75,6 +75,7 @@ export const areas = [
   'faults',
   'notices',
   'presence',
+  'enclosure',
 ] as const
 export type Area = (typeof areas)[number]
 

@@ -1,4 +1,6 @@
 import Joi from 'joi'
+import { momentField } from '../moments.ts'
+import { partHoursField, placeOnRack } from './takeInPrinter.ts'
 import { broughtAboutBy, inductionTopics, type BroughtAbout, type InductionTopic } from '../faults/fault.ts'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
 import {
@@ -30,6 +32,15 @@ export interface Correction {
   broughtAbout?: BroughtAbout
   topic?: InductionTopic | null
   minutes?: number
+  /** Of a take-in: what was written down wrongly then. */
+  name?: string
+  room?: string
+  rack?: string
+  place?: number
+  /** When the printer was really taken in, and what its meter showed then (meterHours). */
+  takenInAt?: string
+  /** Running hours that parts had behind them then, by slot; null: not known. */
+  partHours?: Record<string, number | null>
 }
 
 /** Puts an earlier entry right, or takes it back. Both stay in the book. */
@@ -62,11 +73,17 @@ export const amend: ActionShape = {
         .valid(...inductionTopics)
         .allow(null),
       minutes: workMinutes,
+      name: words(60),
+      room: words(60),
+      rack: words(20),
+      place: placeOnRack,
+      takenInAt: momentField,
+      partHours: partHoursField,
     }).min(1),
   })
     .xor('takeBack', 'correction')
     .messages({
-      'object.missing': 'say what to put right (correction) or that the entry is taken back (takeBack)',
+      'object.missing': 'say what to put right, or that the entry is taken back',
       'object.xor': 'an amendment either corrects an entry or takes it back, not both',
     }),
   // Whatever the entry touched that it puts right.

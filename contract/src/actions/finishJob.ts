@@ -46,7 +46,7 @@ export const finishJob: ActionShape = {
     .oxor('metres', 'grams')
     .with('grams', ['diameterMm', 'densityGPerCm3'])
     .messages({
-      'object.missing': 'say which job it was (jobId), when it began (startedAt) or how long it ran (hours)',
+      'object.missing': 'say which job it was, when it began or how long it ran',
       'object.oxor': 'give the filament in metres or in grams, not both',
       'object.with': 'grams need the diameter and the density of the filament',
     }),

@@ -27,9 +27,9 @@ export const finishSpool: ActionShape = {
     .xor('spoolId', 'netGrams')
     .with('netGrams', ['diameterMm', 'densityGPerCm3'])
     .messages({
-      'object.missing': 'say which spool it was (spoolId) or what was on it (netGrams)',
-      'object.xor': 'a spool of the list has its own weight: give spoolId or netGrams, not both',
-      'object.with': 'netGrams needs the diameter and the density of the filament',
+      'object.missing': 'say which spool it was, or how much filament was on it',
+      'object.xor': 'a spool of the list has its own weight: name the spool or say how much was on it, not both',
+      'object.with': 'the weight needs the diameter and the density of the filament',
     }),
   areas: ['printers', 'hours', 'plan', 'logbook', 'stores'],
   summary: 'A spool was used up: its weight tells the metres.',

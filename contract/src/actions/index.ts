@@ -27,6 +27,7 @@ import { swapKit, type SwapKit } from './swapKit.ts'
 import { movePart, type MovePart } from './movePart.ts'
 import { retirePrinter, type RetirePrinter } from './retirePrinter.ts'
 import { bringBackPrinter, type BringBackPrinter } from './bringBackPrinter.ts'
+import { setSiteAddress, type SetSiteAddress } from './setSiteAddress.ts'
 import { setCalendar, type SetCalendar } from './setCalendar.ts'
 import { addCheckType, type AddCheckType } from './addCheckType.ts'
 import { changeCheckType, type ChangeCheckType } from './changeCheckType.ts'
@@ -105,6 +106,7 @@ export interface Actions {
   'retire-printer': RetirePrinter
   'bring-back-printer': BringBackPrinter
   'set-calendar': SetCalendar
+  'set-site-address': SetSiteAddress
   'add-check-type': AddCheckType
   'change-check-type': ChangeCheckType
   'retire-check-type': RetireCheckType
@@ -187,6 +189,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'retire-printer': retirePrinter,
   'bring-back-printer': bringBackPrinter,
   'set-calendar': setCalendar,
+  'set-site-address': setSiteAddress,
   'add-check-type': addCheckType,
   'change-check-type': changeCheckType,
   'retire-check-type': retireCheckType,

@@ -29,6 +29,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'retire-printer': 'Retired',
   'bring-back-printer': 'Brought back',
   'set-calendar': 'Calendar set',
+  'set-site-address': 'Address of the site set',
   'add-check-type': 'Check added',
   'change-check-type': 'Check changed',
   'retire-check-type': 'Check retired',

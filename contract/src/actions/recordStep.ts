@@ -25,7 +25,9 @@ export const recordStep: ActionShape = {
     text: words(4000),
     photos: photoIds,
     note: words(2000),
-  }).or('done', 'value', 'choice', 'text', 'photos'),
+  })
+    .or('done', 'value', 'choice', 'text', 'photos')
+    .messages({ 'object.missing': 'say what was found: a tick, a figure, a choice, words or a photo' }),
   areas: ['checks', 'readings', 'printers', 'logbook'],
   summary: 'The result of a step of a check; a measured value becomes a reading.',
 }

@@ -18,16 +18,19 @@ export interface TakeInPrinter extends PrinterActionHeader<'take-in-printer'> {
   stepByStep?: true
 }
 
+export const placeOnRack = Joi.number().integer().min(1).max(1000)
+export const partHoursField = Joi.object().pattern(words(60), hours.allow(null)).max(60)
+
 export const takeInPrinter: ActionShape = {
   schema: printerAction('take-in-printer', {
     modelId: uuid.required(),
     name: words(60).required(),
     room: words(60).required(),
     rack: words(20).required(),
-    place: Joi.number().integer().min(1).max(1000).required(),
+    place: placeOnRack.required(),
     meterHours: hours.required(),
     parts: Joi.object().pattern(words(60), uuid.allow(null)).max(60).required(),
-    partHours: Joi.object().pattern(words(60), hours.allow(null)).max(60),
+    partHours: partHoursField,
     stepByStep: Joi.boolean().valid(true),
   }),
   areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook'],

@@ -1,7 +1,8 @@
+import type { PrinterSpot } from '../printers/spot.ts'
 import type { Role } from '../people/rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { CheckContent, NeededState, TurnClock } from './checkType.ts'
-import type { Urgency } from '../plan/duty.ts'
+import type { Urgency } from '../plan/urgency.ts'
 
 /** What was found at a step. A step done again keeps both; the later one counts. */
 export interface StepResult {
@@ -55,8 +56,16 @@ export interface MayDo {
 
 /** The next turn of a check on a printer. */
 export interface CheckTurn {
-  printer: { id: string; name: string; place: string; onHold: boolean }
-  checkType: { id: string; name: string; minutes: number; beforePrint: boolean; steps: number }
+  printer: PrinterSpot
+  checkType: {
+    id: string
+    name: string
+    minutes: number
+    beforePrint: boolean
+    steps: number
+    /** Who may do it. */
+    needs: { role: Role; signOff: SignOff | null }
+  }
   /** none: only by hand or after something happened. */
   state: 'none' | 'not yet' | 'open' | 'overdue'
   due: { clock: TurnClock; interval: number; left: number; isFirst: boolean } | null

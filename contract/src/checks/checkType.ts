@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { uuid, words } from '../actions/action.ts'
 import { roles, type Role } from '../people/rights.ts'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
+import { turnClocks, type TurnClock, type Turns } from '@diatribon/core'
 
 export const stepKinds = ['tick', 'measure', 'choose', 'photo', 'text'] as const
 export type StepKind = (typeof stepKinds)[number]
@@ -10,8 +11,7 @@ export type StepKind = (typeof stepKinds)[number]
 export const neededStates = ['any', 'cold', 'hot', 'unplugged'] as const
 export type NeededState = (typeof neededStates)[number]
 
-export const turnClocks = ['hours', 'prints', 'metres', 'spools', 'days', 'hot hours'] as const
-export type TurnClock = (typeof turnClocks)[number]
+export { turnClocks, type TurnClock, type Turns }
 
 export interface CheckStep {
   id: string
@@ -31,15 +31,6 @@ export interface CheckStep {
   choices?: { words: string; isBad: boolean }[]
   /** May be left out. */
   optional?: boolean
-}
-
-export interface Turns {
-  /** Whichever comes first; empty: only when something happens, or by hand. */
-  every: { clock: TurnClock; amount: number }[]
-  firstAfter: { clock: TurnClock; amount: number } | null
-  countFrom: 'done' | 'grid'
-  /** Share of the interval by which it may be early or late. */
-  window: number
 }
 
 /** A check as a list of steps. Each change makes a new version; what was done keeps the steps of its day. */

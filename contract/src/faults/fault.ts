@@ -1,3 +1,5 @@
+import type { Clock } from '../hours/clock.ts'
+import type { PrinterSpot } from '../printers/spot.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { MayDo } from '../checks/checkSheet.ts'
 import type { Cause, FaultTest, Symptom } from './knowledge.ts'
@@ -62,7 +64,7 @@ export interface OpenFault {
 
 /** A fault in the list of all that are open. */
 export interface FaultRow extends OpenFault {
-  printer: { id: string; name: string; place: string; onHold: boolean }
+  printer: PrinterSpot
   /** Who is at it now. */
   atIt: string[]
   waitingFor: string | null
@@ -87,6 +89,8 @@ export interface FaultStep {
 /** A cause with its chance as things stand, and why. */
 export interface RankedCause {
   cause: Cause
+  /** What sits now in the slots that the cause is about. */
+  fitted: { slot: string; part: string; clock: Clock; age: number; ageIsKnown: boolean }[]
   chance: number
   /** Before anything was tested. */
   priorChance: number
@@ -156,7 +160,7 @@ export interface ClosedFault {
 /** Something to be done that a person has put down, once. */
 export interface MadeDuty {
   id: string
-  printer: { id: string; name: string; place: string; onHold: boolean }
+  printer: PrinterSpot
   words: string
   /** Day by which it should be done. */
   dueDate: string

@@ -1,14 +1,6 @@
-/** What a part may age by: a counter of its printer, or the calendar. */
-export const clocks = ['hours', 'prints', 'metres', 'abrasive metres', 'days'] as const
-export type Clock = (typeof clocks)[number]
+import { clocks, type Clock, type Counters } from '@diatribon/core'
 
-/** What a printer counts. */
-export interface Counters {
-  hours: number
-  prints: number
-  metres: number
-  abrasiveMetres: number
-}
+export { clocks, type Clock, type Counters }
 
 /** An age or a total told on every clock at once. */
 export interface OnEveryClock extends Counters {

@@ -1,6 +1,6 @@
 import type { Clock } from '../hours/clock.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
-import type { Urgency } from '../plan/duty.ts'
+import type { Urgency } from '../plan/urgency.ts'
 
 export type { Urgency }
 

@@ -35,11 +35,15 @@ export interface Site {
   weekBegins: Weekday
   /** Sign-offs that this workshop does without. */
   relaxed: Relaxable[]
+  /** Where phones reach it, as a lead has said; null: as it is opened. */
+  address: string | null
 }
 
 export interface Session {
   person: Person
   site: Site
+  /** The address that labels, tags and invitations carry; null while only this very computer would find it. */
+  labelsCarry: string | null
   /** The server's clock, so that a device with a wrong clock still dates its actions right. */
   now: string
 }
@@ -67,7 +71,7 @@ export const firstRunSchema = Joi.object<FirstRun>({
   currency: Joi.string()
     .pattern(/^[A-Z]{3}$/)
     .required()
-    .messages({ 'string.pattern.base': 'currency is three capital letters as in ISO 4217, such as EUR' }),
+    .messages({ 'string.pattern.base': 'must be three capital letters as in ISO 4217, such as EUR' }),
   name: words(60).required(),
   displayName: words(80).required(),
   pin: newPinField,

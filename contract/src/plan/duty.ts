@@ -1,12 +1,13 @@
+import type { Freshness } from '../freshness.ts'
+import type { PrinterSpot } from '../printers/spot.ts'
 import type { CheckTurn } from '../checks/checkSheet.ts'
 import type { MadeDuty } from '../faults/fault.ts'
+import type { Urgency } from './urgency.ts'
 import type { Clock } from '../hours/clock.ts'
-
-export type Urgency = 'overdue' | 'this week' | 'later'
 
 /** Something due: here, the replacement of the part in one slot. */
 export interface Duty {
-  printer: { id: string; name: string; place: string; onHold: boolean }
+  printer: PrinterSpot
   slot: { id: string; name: string }
   fittingId: string
   partType: { id: string; name: string; slotKind: string }
@@ -29,6 +30,7 @@ export interface Duty {
 }
 
 export interface Round {
+  fresh: Freshness
   /** Checks that are due, in the same three heaps; of the later ones the soonest. */
   checks: Record<Urgency, CheckTurn[]>
   /** Duties that people have made, soonest first. */
@@ -36,7 +38,6 @@ export interface Round {
   overdue: Duty[]
   thisWeek: Duty[]
   later: Duty[]
-  /** How many are due later in all; the list holds the soonest. */
-  laterCount: number
-  laterCheckCount: number
+  /** How many there are of each in all; the lists hold the soonest. */
+  counts: Record<'replace' | 'check', Record<Urgency, number>>
 }

@@ -1,22 +1,9 @@
 import Joi from 'joi'
 import { uuid, words } from '../actions/action.ts'
 import type { Kit } from '../parts/kit.ts'
+import type { MachineLimits } from '@diatribon/core'
 
-/** What a printer of a model can do, from its maker's sheet. */
-export interface MachineLimits {
-  plateXMm: number
-  plateYMm: number
-  heightMm: number
-  nozzleMaxC: number
-  bedMaxC: number
-  /** null: no heated chamber. */
-  chamberMaxC: number | null
-  enclosed: boolean
-  filamentMm: number
-  tools: number
-  accelerationMmPerS2: number
-  maxSpeedMmPerS: number
-}
+export type { MachineLimits }
 
 export interface ModelSlot {
   name: string

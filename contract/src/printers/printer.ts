@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import type { Duty } from '../plan/duty.ts'
 import type { MadeDuty, OpenFault } from '../faults/fault.ts'
 import type { ModelBed } from './model.ts'
@@ -14,6 +15,7 @@ export interface PrinterHead {
   name: string
   make: string
   model: string
+  modelId: string
   room: string
   rack: string
   place: number
@@ -29,8 +31,6 @@ export interface PrinterHead {
   perDay: Counters | null
   /** Totals when it was last counted. */
   counters: Counters
-  /** null: no thermometer has ever reported. */
-  enclosure: EnclosureState | null
 }
 
 /** What the thermometer in the enclosure told last. */
@@ -45,12 +45,20 @@ export interface EnclosureState {
   isTooHot: boolean
 }
 
-/** One printer on the Floor. */
-export interface FloorPrinter extends PrinterHead {
+/** A part as a line about its printer shows it. */
+export type PartLine = Pick<
+  Duty,
+  'slot' | 'partType' | 'clock' | 'age' | 'ageIsKnown' | 'interval' | 'left' | 'dueDate' | 'urgency' | 'failureChance'
+>
+
+/** What is kept of each printer, in sum. */
+export interface PrinterLine {
+  hoursPerDay: number | null
+  perDay: Counters | null
   /** The part that has used the largest share of its interval. */
-  worst: Duty | null
+  worst: PartLine | null
   /** The part that falls due first. */
-  next: Duty | null
+  next: PartLine | null
   overdueCount: number
   /** Checks that are overdue or called for by what happened. */
   checksDue: number
@@ -60,7 +68,28 @@ export interface FloorPrinter extends PrinterHead {
   saysStop: boolean
 }
 
+/** A printer by its name, for lists to choose from. */
+export type PrinterName = Pick<
+  PrinterHead,
+  | 'id'
+  | 'name'
+  | 'make'
+  | 'model'
+  | 'modelId'
+  | 'room'
+  | 'rack'
+  | 'place'
+  | 'state'
+  | 'holdReason'
+  | 'meterHours'
+  | 'countedAt'
+>
+
+/** One printer on the Floor. */
+export type FloorPrinter = PrinterName & Omit<PrinterLine, 'perDay'> & Pick<PrinterHead, 'runHours'>
+
 export interface Floor {
+  fresh: Freshness
   racks: { room: string; rack: string; printers: FloorPrinter[] }[]
 }
 
@@ -101,6 +130,8 @@ export interface PrinterPage {
   slots: { id: string; name: string; kind: string; duty: Duty | null }[]
   /** The replacement that comes next; null: none. */
   next: Duty | null
+  /** The name of the look before a print; null: this printer has none. */
+  beforePrint: string | null
   /** Steps of the take-in that are done. */
   stepsDone: TakeInStepName[]
   /** The print that was started and is not finished. */

@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 /** Limits that a reading is judged by, and whose they are. */
 export interface SeriesLimits {
   lower: number | null
@@ -63,6 +64,5 @@ export interface DriftingReading {
 
 export interface DriftingPage {
   readings: DriftingReading[]
-  /** Printers that are still to be looked at; ask again. */
-  waiting: number
+  fresh: Freshness
 }

@@ -1,3 +1,4 @@
+import { hourMs } from '../maths/durations.ts'
 /** A line of the table of what a change upsets, as far as the return to service goes by it. */
 export interface UpsetRule {
   id: string
@@ -49,7 +50,6 @@ export interface ReturnItem {
 }
 
 export const testPrintItem = 'test print'
-const hourMs = 3600_000
 
 /**
  * What must be done before a printer is used again: for every change, what the table says that it upsets; last of all a test

@@ -1,3 +1,4 @@
+import { hourMs } from '../maths/durations.ts'
 import { Problem } from '../problem.ts'
 
 export interface Span {
@@ -12,8 +13,6 @@ export interface Downtime {
   /** For parts, for people, for glue. */
   waitingHours: number
 }
-
-const hourMs = 3600_000
 
 /** Length of the union of spans inside one span, ms: what overlaps counts once. */
 function coveredMs(inside: Span, spans: readonly Span[]): number {

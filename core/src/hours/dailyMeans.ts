@@ -1,6 +1,5 @@
+import { dayMs } from '../maths/durations.ts'
 import { combine, type CounterPoint, type Counters } from './counters.ts'
-
-const dayMs = 24 * 3600 * 1000
 
 /**
  * Mean of each counter per day between two points.

@@ -1,3 +1,4 @@
+import { hourMs } from '../maths/durations.ts'
 import { Problem } from '../problem.ts'
 
 /**
@@ -28,7 +29,6 @@ export interface MeterReading {
   oldEndedAt: number | null
 }
 
-export const hourMs = 3600_000
 /** Meters show whole hours and clocks differ a little: so much more than the time that passed is still believed. */
 const meterSlackHours = 1
 const pieceSlackHours = 0.1

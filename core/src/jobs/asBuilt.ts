@@ -1,14 +1,17 @@
-/** What a model's maker allows. */
+/** What a printer of a model can do, from its maker's sheet. */
 export interface MachineLimits {
   plateXMm: number
   plateYMm: number
   heightMm: number
   nozzleMaxC: number
   bedMaxC: number
+  /** null: no heated chamber. */
   chamberMaxC: number | null
   enclosed: boolean
   filamentMm: number
   tools: number
+  accelerationMmPerS2: number
+  maxSpeedMmPerS: number
 }
 
 /** A part that sits in a slot, as far as it limits what may be printed. */

@@ -11,6 +11,8 @@ const limits: MachineLimits = {
   enclosed: false,
   filamentMm: 1.75,
   tools: 1,
+  accelerationMmPerS2: 1000,
+  maxSpeedMmPerS: 150,
 }
 const nozzle: FittedPart = { slot: 'Nozzle', partType: 'Brass nozzle', maxNozzleC: null, toleratesAbrasive: false }
 const liner: FittedPart = { slot: 'Guide tube', partType: 'Tube', maxNozzleC: 240, toleratesAbrasive: null }

@@ -6,6 +6,7 @@ export type Grade = 'stop' | 'warn' | 'note'
 
 export type FindingCode =
   | 'no-limits'
+  | 'limits-not-confirmed'
   | 'not-in-service'
   | 'off-the-plate'
   | 'too-high'
@@ -60,6 +61,8 @@ export interface PrinterNow {
   /** Why it must not be used; null when it may. */
   outOfUse: string | null
   built: BuiltLimits | null
+  /** The limits are usual ones that nobody has held against the maker's sheet yet. */
+  limitsToConfirm?: boolean
   /** Filament on its spool, metres; null when nobody knows. */
   leftOnSpoolM: number | null
   /** Parts with running hours left until they are due, negative when overdue. */
@@ -87,7 +90,7 @@ const warmBedC = 90
 export function preflight(job: JobDemand, filling: Filling | null, printer: PrinterNow): Finding[] {
   const findings: Finding[] = []
   const find = (grade: Grade, code: FindingCode, words: string) => void findings.push({ grade, code, words })
-  const { name, outOfUse, built, leftOnSpoolM, partsDue } = printer
+  const { name, outOfUse, built, limitsToConfirm = false, leftOnSpoolM, partsDue } = printer
   if (outOfUse !== null) find('stop', 'not-in-service', `${name} must not be used: ${outOfUse}`)
   if (!built)
     find(
@@ -97,6 +100,12 @@ export function preflight(job: JobDemand, filling: Filling | null, printer: Prin
     )
   else {
     const { limits } = built
+    if (limitsToConfirm)
+      find(
+        'warn',
+        'limits-not-confirmed',
+        `The limits of ${name} are usual ones of its kind: nobody has held them against the maker's sheet yet. A lead does so in the catalogue.`,
+      )
     checkPlate(job.printed ?? job.reach, built, name, find)
     if (job.nozzleC !== null && job.nozzleC > built.nozzleMaxC)
       find(

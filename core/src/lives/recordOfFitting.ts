@@ -1,9 +1,16 @@
 import type { Clock } from '../clock.ts'
 import type { LifeRecord } from './lifeRecord.ts'
 
-/** Why a part left its slot. */
-export type RemovalReason =
-  'failed' | 'worn at check' | 'replaced in time' | 'upgraded' | 'user damage' | 'borrowed for another printer'
+/** Why a part left its slot. Only the first two end its life for the statistics; the rest say it was still good. */
+export const removalReasons = [
+  'failed',
+  'worn at check',
+  'replaced in time',
+  'upgraded',
+  'user damage',
+  'borrowed for another printer',
+] as const
+export type RemovalReason = (typeof removalReasons)[number]
 
 /**
  * Hours between two counts are spread evenly over the time between them, so an age below a quarter of an hour cannot be

@@ -1,3 +1,4 @@
+import { dayMs } from '../maths/durations.ts'
 /** One calendar day of the workshop. */
 export interface CalendarDay {
   startMs: number
@@ -145,7 +146,6 @@ export function daysUntilHours(
   { weekdays, weekSd }: HoursForecast,
   ahead: readonly CalendarDay[],
 ): (hours: number) => DaysUntil | null {
-  const dayMs = 24 * 3600_000
   const start = ahead[0]!.startMs
   const ends = [0]
   const means = [0]

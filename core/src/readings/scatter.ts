@@ -25,3 +25,14 @@ export function scatterFor(own: Scatter, pooled: Scatter): number | null {
   const of = own.count >= enoughOfItsOwn - 1 ? own : pooled
   return of.count >= enoughOfItsOwn - 1 ? of.ranges / of.count / d2ForTwo : null
 }
+
+/**
+ * Scatter of all printers together, to three figures: one reading more among thousands then leaves it as it is, and with it
+ * everything that is judged by it.
+ * @param sum of the scatters of all
+ */
+export function pooledOf({ ranges, count }: Scatter): Scatter {
+  const enough = enoughOfItsOwn - 1
+  if (count < enough) return { ranges: 0, count: 0 }
+  return { ranges: Number((ranges / count).toPrecision(3)) * enough, count: enough }
+}

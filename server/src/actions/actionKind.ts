@@ -1,15 +1,9 @@
 import type { Amend, Right } from '@diatribon/contract'
-import type { Work } from '../people/requireSignOffs.ts'
+import type { Work } from './writers/requireSignOffs.ts'
 import type { Facts, Needs } from './facts.ts'
+import type { Entry } from './writers/logRow.ts'
 
-/** An action as the book has it. Nothing else may decide what `apply` does: no clock, no randomness, no environment. */
-export interface Entry<A> {
-  seq: number
-  siteId: string
-  personId: string
-  at: Date
-  action: A
-}
+export type { Entry }
 
 /** Names that an entry's words need. */
 export interface Names {
@@ -47,8 +41,8 @@ export interface ActionKind<A> {
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void
   /** Puts an entry of this kind right, or takes it back. Kinds without it cannot be amended. */
   amend?(facts: Facts, original: Entry<A>, amendment: Entry<Amend>): Promise<void> | void
-  /** What followed from it cannot be undone: entries are corrected, not taken back. */
-  isOnlyCorrected?: true
+  /** What followed from it cannot be undone: entries are corrected, not taken back. Says what to do instead. */
+  isOnlyCorrected?: string
   /** What a correction starts from. */
   correctable?(action: A): NonNullable<Amend['correction']>
   words(action: A, names: Names): string

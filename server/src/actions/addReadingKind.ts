@@ -1,8 +1,8 @@
-import type { AddReadingKind, ChangeReadingKind } from '@diatribon/contract'
-import { badInput, Refusal } from '../platform/refusal.ts'
-import { kindsNamed } from '../readings/readingRow.ts'
+import type { AddReadingKind } from '@diatribon/contract'
+import { Refusal } from '../platform/refusal.ts'
+import { kindsNamed } from './writers/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
-import type { ReadingKindRow } from './facts.ts'
+import { kindRow, kindWords } from './writers/readingKindRow.ts'
 
 export const addReadingKind: ActionKind<AddReadingKind> = {
   right: 'keep the checks',
@@ -14,30 +14,4 @@ export const addReadingKind: ActionKind<AddReadingKind> = {
     facts.put('readingKind', kindRow(action, siteId))
   },
   words: kindWords,
-}
-
-export const changeReadingKind: ActionKind<ChangeReadingKind> = {
-  right: 'keep the checks',
-  async apply(facts, { siteId, action }) {
-    const before = await facts.get('readingKind', action.readingKindId, 'kind of reading', true)
-    if (before.name !== action.name) throw badInput('name', `name: readings go by it, so it stays ${before.name}`)
-    if (before.unit !== action.unit)
-      throw badInput(
-        'unit',
-        `unit: readings are kept in ${before.unit}, so it stays. Add a new kind for ${action.unit}.`,
-      )
-    facts.put('readingKind', kindRow(action, siteId))
-  },
-  words: kindWords,
-}
-
-function kindRow(of: Omit<AddReadingKind, 'kind' | 'key' | 'at'>, siteId: string): ReadingKindRow {
-  const { readingKindId: id, name, unit, lower, upper, models, corrections } = of
-  return { id, siteId, name, unit, lower, upper, models, corrections }
-}
-
-function kindWords({ name, unit, lower, upper }: Pick<AddReadingKind, 'name' | 'unit' | 'lower' | 'upper'>): string {
-  const limits =
-    lower === null && upper === null ? 'no limits' : `limits ${lower ?? 'none'} to ${upper ?? 'none'} ${unit}`
-  return `${name}, ${limits}`
 }

@@ -1,9 +1,9 @@
 import { v5 as derivedId } from 'uuid'
 import { eq } from 'drizzle-orm'
 import type { AddSlot } from '@diatribon/contract'
-import { countersAt } from '../hours/placeEvidence.ts'
-import { requireSlotKinds, slotKindsNamed } from '../parts/slotKinds.ts'
-import { workOnKinds } from '../people/requireSignOffs.ts'
+import { countersAt } from './writers/placeEvidence.ts'
+import { requireSlotKinds, slotKindsNamed } from './writers/slotKinds.ts'
+import { workOnKinds } from './writers/requireSignOffs.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { slot } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -14,7 +14,7 @@ export const addSlot: ActionKind<AddSlot> = {
   needs: ({ partTypeId }) => ({ partTypes: partTypeId ? [partTypeId] : [] }),
   whenSent: (facts, { slotKind }) => requireSlotKinds(facts, [{ name: slotKind, field: 'slotKind' }]),
   work: async (facts, { printerId, slotKind, partTypeId, confirmed }) =>
-    workOnKinds(partTypeId ? await slotKindsNamed(facts, [slotKind]) : new Map(), {
+    workOnKinds(partTypeId ? await slotKindsNamed(facts, [slotKind]) : new Map<string, never>(), {
       modelId: facts.printer(printerId).modelId,
       confirmed,
     }),

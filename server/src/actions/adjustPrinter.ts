@@ -1,10 +1,10 @@
 import { eq } from 'drizzle-orm'
 import type { AdjustPrinter } from '@diatribon/contract'
-import { measured } from '../logbook/measured.ts'
-import { countersAt } from '../hours/placeEvidence.ts'
+import { measured } from './writers/measured.ts'
+import { countersAt } from './writers/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { adjustment } from '../platform/tables.ts'
-import { kindsNamed, readingRow, takeBackReadings } from '../readings/readingRow.ts'
+import { kindsNamed, readingRow, takeBackReadings } from './writers/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
 
@@ -21,7 +21,7 @@ export const adjustPrinter: ActionKind<AdjustPrinter> = {
       return kind
     })
     if (to !== undefined && named.length !== 1)
-      throw badInput('to', 'to: what it is set to can be told of one reading only')
+      throw badInput('to', 'What it is set to can be told of one reading only.')
     const { hours } = await countersAt(facts, printer, at)
     facts.put('adjustment', {
       seq,

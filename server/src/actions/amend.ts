@@ -27,7 +27,7 @@ export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): A
         throw new Refusal(
           409,
           'only-corrected',
-          'Entries of this kind are corrected, not taken back. If a closed fault is still there, report it again: it is recognised as having come back.',
+          `Entries of this kind are corrected, not taken back. ${kind.isOnlyCorrected}`,
         )
       await kind.amend(facts, original, entry)
     },
@@ -49,6 +49,14 @@ function correctionWords(
     removalReason && `removal reason ${removalReason}`,
     partTypeId && `part ${names.partType(partTypeId)}`,
     hours !== undefined && `${hours.toLocaleString('en-GB')} h`,
+    correction.name && `name ${correction.name}`,
+    correction.room && `room ${correction.room}`,
+    correction.rack && `rack ${correction.rack}`,
+    correction.place && `place ${correction.place}`,
+    correction.takenInAt && 'another day of the take-in',
+    ...Object.entries(correction.partHours ?? {}).map(([slot, hours]) =>
+      hours === null ? `age in ${slot} not known` : `age in ${slot} ${hours.toLocaleString('en-GB')} h`,
+    ),
     metres !== undefined && `${metres.toLocaleString('en-GB')} m`,
     causeId !== undefined && (causeId === null ? 'another cause' : names.cause(causeId)),
     mechanism,

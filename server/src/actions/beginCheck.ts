@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import type { BeginCheck } from '@diatribon/contract'
-import { requireMayDo, workOf } from '../checks/doing.ts'
+import { requireMayDo, workOf } from './writers/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'

@@ -1,6 +1,6 @@
-import type { BeginWork, StopWork } from '@diatribon/contract'
-import { openWork } from '../faults/down.ts'
-import { openFault } from '../faults/openFault.ts'
+import type { BeginWork } from '@diatribon/contract'
+import { openWork } from './writers/down.ts'
+import { openFault } from './writers/openFault.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
@@ -26,20 +26,4 @@ export const beginWork: ActionKind<BeginWork> = {
     })
   },
   words: () => 'At work on it',
-}
-
-export const stopWork: ActionKind<StopWork> = {
-  right: 'work on faults',
-  async apply(facts, { personId, at, action }) {
-    const { printerId, waitingFor = null } = action
-    const span = (await openWork(facts, printerId)).find((one) => one.personId === personId)
-    if (!span)
-      throw new Refusal(
-        409,
-        'not-at-work',
-        `You are not at work on ${facts.printer(printerId).name}; nothing to lay down.`,
-      )
-    facts.put('workSpan', { ...span, untilAt: at > span.fromAt ? at : span.fromAt, waitingFor })
-  },
-  words: ({ waitingFor }) => (waitingFor ? `Waiting for ${waitingFor}` : 'Laid down'),
 }

@@ -1,8 +1,8 @@
 import type { CloseFault } from '@diatribon/contract'
-import { comesUp, goesDown, onHold, openWork } from '../faults/down.ts'
-import { openFault } from '../faults/openFault.ts'
-import { faultsThatStop, returnItems } from '../faults/returnToService.ts'
-import { countersAt } from '../hours/placeEvidence.ts'
+import { comesUp, goesDown, onHold, openWork } from './writers/down.ts'
+import { openFault } from './writers/openFault.ts'
+import { faultsThatStop, returnItems } from '../rules/returnToService.ts'
+import { countersAt } from './writers/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { dutyRow } from './makeDuty.ts'
@@ -57,7 +57,7 @@ export const closeFault: ActionKind<CloseFault> = {
       facts.put('printer', { ...printer, upsetSince: null })
     }
   },
-  isOnlyCorrected: true,
+  isOnlyCorrected: 'If a closed fault is still there, report it again: it is recognised as having come back.',
   async amend(facts, { action: original }, { action: { correction } }) {
     const { causeId, mechanism, broughtAbout, topic, minutes, text: what } = correction!
     const given = Object.fromEntries(

@@ -1,5 +1,5 @@
 import type { ConfirmCautions } from '@diatribon/contract'
-import { checkWork, contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const confirmCautions: ActionKind<ConfirmCautions> = {

@@ -4,6 +4,7 @@ import { inArray } from 'drizzle-orm'
 import type pg from 'pg'
 import {
   actionShapes,
+  areasOfPrinters,
   kindNames,
   mayDo,
   rolesWith,
@@ -14,10 +15,10 @@ import {
   type Person,
   type Right,
 } from '@diatribon/contract'
-import { writersLock } from '../logbook/writersLock.ts'
-import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from '../logbook/logRow.ts'
+import { writersLock } from './writers/writersLock.ts'
+import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from './writers/logRow.ts'
 import type { Clock } from '../platform/clock.ts'
-import { requireSignOffs } from '../people/requireSignOffs.ts'
+import { requireSignOffs } from './writers/requireSignOffs.ts'
 import { transaction, type Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { databaseCode, isLost } from '../platform/loss.ts'
@@ -45,6 +46,8 @@ export interface Asked {
 export interface Touched {
   areas: Set<Area>
   printerIds: Set<string>
+  /** Something about all printers was touched: the calendar, a rule, the catalogue. */
+  anyPrinter: boolean
   seq: number
 }
 
@@ -98,14 +101,19 @@ export function openDoor(
     const now = clock()
     const kind = (input as { kind?: unknown } | null)?.kind
     if (typeof kind !== 'string' || !Object.hasOwn(actionShapes, kind))
-      throw new Refusal(400, 'bad-input', `kind must be one of ${Object.keys(actionShapes).join(', ')}`, {
-        kind: 'unknown kind',
-      })
+      throw new Refusal(
+        400,
+        'bad-input',
+        'There is no such kind of action here. The page of the interface lists them.',
+        {
+          kind: 'unknown kind',
+        },
+      )
     const action = checked<Action>(actionShapes[kind as ActionKindName].schema, input)
     requireRight(person, kindOf(action.kind).right, action.kind)
     if (new Date(action.at).getTime() > now.getTime() + aheadMs)
-      throw new Refusal(400, 'bad-input', 'at lies in the future. An action says what has happened.', {
-        at: 'must not lie in the future',
+      throw new Refusal(400, 'bad-input', 'That moment lies in the future. An entry says what has happened.', {
+        at: 'This must not lie in the future.',
       })
     return { action, siteId, personId: person.id, person, recordedAt: now }
   }
@@ -231,7 +239,7 @@ async function afterLoss<T>(
   await setTimeout(lossPauseMs * 3 ** (3 - triesLeft))
   const answer = await again()
   const areas = new Set(asked.flatMap(({ action }) => actionShapes[action.kind].areas))
-  announce({ areas, printerIds: new Set(), seq: 0 })
+  announce({ areas, printerIds: new Set(), anyPrinter: true, seq: 0 })
   return answer
 }
 const lossPauseMs = 100
@@ -347,7 +355,8 @@ function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): R
     if ('printerId' in action && action.printerId)
       (kindOf(action.kind).leavesPrinterAlone ? sets.knownPrinters : sets.printers).add(action.printerId)
     const needs = kindOf(action.kind).needs?.(action) ?? {}
-    for (const [name, ids] of Object.entries(needs)) for (const id of ids) sets[name as keyof Needs].add(id)
+    for (const [name, ids] of Object.entries(needs) as [keyof Needs, string[]][])
+      for (const id of ids) sets[name].add(id)
   }
   return Object.fromEntries(Object.entries(sets).map(([name, ids]) => [name, [...ids]])) as unknown as Required<Needs>
 }
@@ -397,11 +406,13 @@ function sameOrRefused(before: LogRow, { action, personId }: Asked): ActionResul
 }
 
 export function touchedBy(outcomes: Outcome[]): Touched {
-  const touched: Touched = { areas: new Set(), printerIds: new Set(), seq: 0 }
+  const touched: Touched = { areas: new Set(), printerIds: new Set(), anyPrinter: false, seq: 0 }
   for (const { row } of outcomes) {
     if (!row) continue
-    for (const area of actionShapes[row.kind as ActionKindName].areas) touched.areas.add(area)
+    const { areas } = actionShapes[row.kind as ActionKindName]
+    for (const area of areas) touched.areas.add(area)
     if (row.printerId) touched.printerIds.add(row.printerId)
+    else if (areas.some((area) => areasOfPrinters.has(area))) touched.anyPrinter = true
     touched.seq = Math.max(touched.seq, row.seq)
   }
   return touched
@@ -453,11 +464,12 @@ function refusalOfDatabase(error: unknown, code: string): Refusal {
       'already-here',
       'There is already something with this id. A new one needs an id of its own.',
     )
-  if (constraint?.endsWith('_fk'))
+  const missing = /_id_([a-z_]+)_id_fk$/.exec(constraint ?? '')?.[1]
+  if (missing)
     return new Refusal(
       404,
       'not-there',
-      'This names something that is not there (any more). Look again, and choose anew.',
+      `The ${missing.replaceAll('_', ' ')} that this names is not there (any more). Look again, and choose anew.`,
     )
   if (code.startsWith('22') || code.startsWith('23'))
     return new Refusal(

@@ -1,7 +1,7 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { EmptySlot } from '@diatribon/contract'
-import { countersAt } from '../hours/placeEvidence.ts'
-import { slotWork } from '../people/requireSignOffs.ts'
+import { countersAt } from './writers/placeEvidence.ts'
+import { slotWork } from './writers/requireSignOffs.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -21,7 +21,10 @@ export const emptySlot: ActionKind<EmptySlot> = {
 
   async amend(facts, original, { seq, action }) {
     await facts.flush()
-    const [went] = await facts.db.select().from(fitting).where(eq(fitting.removedSeq, original.seq))
+    const [went] = await facts.db
+      .select()
+      .from(fitting)
+      .where(and(eq(fitting.removedSeq, original.seq), isNull(fitting.takenBackSeq)))
     if (action.correction) {
       const { removalReason } = action.correction
       if (!removalReason) throw new Refusal(400, 'bad-input', 'An emptied slot is corrected by its removal reason.')

@@ -45,8 +45,8 @@ import {
   workSpan,
 } from '../platform/tables.ts'
 import type { CounterPoint } from '@diatribon/core'
-import { entryOf, type LogRow } from '../logbook/logRow.ts'
-import type { Entry } from './actionKind.ts'
+import { staleBy, writeStale, type Change } from '../kept/staleRows.ts'
+import { entryOf, type Entry, type LogRow } from './writers/logRow.ts'
 import type { Action } from '@diatribon/contract'
 
 export type PrinterRow = typeof printer.$inferSelect
@@ -107,6 +107,8 @@ class Store<Row extends object> {
   readonly changed = new Set<Id>()
   /** Of the changed ones, those that were not there before: another process must not have put them there meanwhile. */
   readonly fresh = new Set<Id>()
+  /** The changed ones as they were. */
+  readonly was = new Map<Id, Row>()
 
   constructor(
     readonly table: PgTable,
@@ -381,8 +383,10 @@ export class Facts {
       else store.rows.delete(id)
       if (!wasChanged) store.changed.delete(id)
       if (isFresh) store.fresh.delete(id)
+      if (!wasChanged) store.was.delete(id)
     })
     if (isFresh) store.fresh.add(id)
+    if (before && !wasChanged) store.was.set(id, before)
     store.rows.set(id, row as RowOf<K> & object)
     store.changed.add(id)
   }
@@ -445,8 +449,10 @@ export class Facts {
       this.lines = []
       await writeRows(this.client, logEntry, lines, null)
     }
-    for (const store of Object.values(this.stores) as unknown as Store<object>[]) {
+    const changes: Change[] = []
+    for (const [table, store] of Object.entries(this.stores) as unknown as [string, Store<object>][]) {
       if (store.changed.size === 0) continue
+      for (const id of store.changed) changes.push({ table, row: store.rows.get(id)!, was: store.was.get(id) })
       // What makes room comes before what takes it: one part leaves a slot, then the other goes in.
       const rows = (ids: Id[]) => ids.map((id) => store.rows.get(id)!)
       const known = [...store.changed].filter((id) => !store.fresh.has(id))
@@ -454,7 +460,10 @@ export class Facts {
       if (store.fresh.size > 0) await writeRows(this.client, store.table, rows([...store.fresh]), null)
       store.changed.clear()
       store.fresh.clear()
+      store.was.clear()
     }
+    // In the same commit: whoever sees the facts sees that what follows from them no longer holds.
+    await writeStale(this.client, staleBy(changes))
   }
 
   /**

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { FinishCheck } from '@diatribon/contract'
-import { checkWork, contentOf, openSheet, requireMayDo } from '../checks/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'

@@ -1,15 +1,13 @@
 import type { FinishJob } from '@diatribon/contract'
-import { metresOf } from '@diatribon/core'
-import { amendEvidence } from '../hours/amendEvidence.ts'
-import { eventsOf, noticeMaterial, takeBackEvents } from '../checks/events.ts'
-import { placeEvidence, usageRow } from '../hours/placeEvidence.ts'
+import { hourMs, metresOf } from '@diatribon/core'
+import { amendEvidence } from './writers/amendEvidence.ts'
+import { eventsOf, noticeMaterial, takeBackEvents } from './writers/events.ts'
+import { placeEvidence, usageRow } from './writers/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts, JobRow } from './facts.ts'
 import { and, eq, isNull } from 'drizzle-orm'
 import { job as jobTable } from '../platform/tables.ts'
-
-const hourMs = 3600_000
 
 export const finishJob: ActionKind<FinishJob> = {
   reachesBeyondPrinter: ({ jobId, spoolId }) => (jobId ?? spoolId) !== undefined,
@@ -21,11 +19,7 @@ export const finishJob: ActionKind<FinishJob> = {
     const printer = facts.printer(printerId)
     const job = jobId ? facts.find('job', jobId) : undefined
     if (jobId && !job && action.startedAt === undefined && action.hours === undefined)
-      throw new Refusal(
-        404,
-        'not-there',
-        `There is no started job with the id ${jobId}. Say when it began (startedAt).`,
-      )
+      throw new Refusal(404, 'not-there', 'That job was never started here. Say when it began, or how long it ran.')
     if (job && job.printerId !== printerId)
       throw new Refusal(
         409,
@@ -116,7 +110,7 @@ async function requireNoOther(facts: Facts, { name, printerId }: JobRow): Promis
 
 function startOf({ startedAt, hours }: FinishJob, job: JobRow | undefined, at: Date): Date {
   const started = startedAt ? new Date(startedAt) : job ? job.startedAt : new Date(at.getTime() - hours! * hourMs)
-  if (started > at) throw badInput('startedAt', 'startedAt lies after the end of the job')
+  if (started > at) throw badInput('startedAt', 'The job would begin after its end.')
   return started
 }
 

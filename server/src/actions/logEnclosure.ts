@@ -3,9 +3,9 @@ import type { LogEnclosure } from '@diatribon/contract'
 import { hoursAbove } from '@diatribon/core'
 import { badInput } from '../platform/refusal.ts'
 import { enclosureSample } from '../platform/tables.ts'
-import { enclosureReading } from '../readings/enclosure.ts'
-import { kindsNamed } from '../readings/readingRow.ts'
-import { limitsFor } from '../readings/limits.ts'
+import { enclosureReading } from '../rules/enclosure.ts'
+import { kindsNamed } from './writers/readingRow.ts'
+import { limitsFor } from '../rules/limits.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
 import { requireHere } from './retirePrinter.ts'
@@ -19,7 +19,7 @@ export const logEnclosure: ActionKind<LogEnclosure> = {
     const printer = facts.printer(printerId)
     requireHere(printer)
     if (samples.some((sample) => new Date(sample.at) > at))
-      throw badInput('samples', 'samples: none may be later than the moment of the action (at)')
+      throw badInput('samples', 'None of the measured temperatures may be later than the moment they are told for.')
     const kind = (await kindsNamed(facts, [enclosureReading])).get(enclosureReading)
     const limitC = kind ? limitsFor(kind, printer.modelId).upper : null
     const rows = samples

@@ -43,5 +43,5 @@ export async function dutyRow(
 /** @throws Refusal when the calendar has no such day */
 export function requireDay(field: string, day: string): void {
   if (Number.isNaN(Date.parse(day)) || new Date(day).toISOString().slice(0, 10) !== day)
-    throw badInput(field, `${field}: there is no ${day} in the calendar`)
+    throw badInput(field, `There is no ${day} in the calendar.`)
 }

@@ -1,14 +1,12 @@
 import { v5 as derivedId } from 'uuid'
 import type { MovePart } from '@diatribon/contract'
-import { combine } from '@diatribon/core'
-import { countersAt, fittedCountersOf } from '../hours/placeEvidence.ts'
-import { holdWhileItCures } from '../faults/partChanged.ts'
-import { slotWork } from '../people/requireSignOffs.ts'
+import { dayMs, combine } from '@diatribon/core'
+import { countersAt, fittedCountersOf } from './writers/placeEvidence.ts'
+import { holdWhileItCures } from './writers/partChanged.ts'
+import { slotWork } from './writers/requireSignOffs.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
-
-const dayMs = 24 * 3600_000
 
 export const movePart: ActionKind<MovePart> = {
   reachesBeyondPrinter: () => true,
@@ -37,11 +35,11 @@ export const movePart: ActionKind<MovePart> = {
     await facts.needPartTypes([moving.partTypeId])
     await facts.needSlots([moving.slotId])
     const slot = slotOn(facts, to, toSlotId)
-    if (slot.id === moving.slotId) throw badInput('toSlotId', 'toSlotId is the slot that the part sits in already')
+    if (slot.id === moving.slotId) throw badInput('toSlotId', 'That is the slot that the part sits in already.')
     requireFits(facts, moving.partTypeId, slot.kind)
     const old = partInSlot(facts, { printer: to, slot, fittingId: undefined, at })
     if (old && !removalReason)
-      throw badInput('removalReason', `removalReason: a part sits in ${slot.name} of ${to.name}; say why it comes out`)
+      throw badInput('removalReason', `A part sits in ${slot.name} of ${to.name}: say why it comes out.`)
     if (replacementPartTypeId) requireFits(facts, replacementPartTypeId, facts.slot(moving.slotId).kind)
     const here = await countersAt(facts, from, at)
     const there = await countersAt(facts, to, at)

@@ -1,5 +1,5 @@
 import type { NameSymptom } from '@diatribon/contract'
-import { openFault } from '../faults/openFault.ts'
+import { openFault } from './writers/openFault.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const nameSymptom: ActionKind<NameSymptom> = {

@@ -15,7 +15,8 @@ export const note: ActionKind<Note> = {
     if (answered === undefined) throw new Refusal(404, 'not-there', 'The entry that this answers is not in the book.')
     for (const id of mentions) {
       const { role } = await facts.get('person', id, 'person')
-      if (role === 'device' || role === 'visitor') throw badInput('mentions', 'mentions: only people can be mentioned')
+      if (role === 'device' || role === 'visitor')
+        throw badInput('mentions', 'Only people of the staff can be mentioned.')
     }
     for (const personId of mentions)
       facts.put('noteLink', { id: `${seq} ${personId}`, siteId, seq, personId, toSeq: null })

@@ -9,7 +9,7 @@ export const openSite: ActionKind<OpenSite> = {
   async apply(facts, { action }) {
     const { siteId, name, timeZone, currency, labourCostMinorPerHour } = action
     if (!isTimeZone(timeZone))
-      throw badInput('timeZone', `timeZone: ${timeZone} is no time zone name such as Europe/Lisbon`)
+      throw badInput('timeZone', `There is no time zone called ${timeZone}. Choose one such as Europe/Lisbon.`)
     const there = await facts.db.select({ name: site.name }).from(site).limit(1)
     if (there[0]) throw new Refusal(409, 'site-open', `This database already holds the book of ${there[0].name}.`)
     facts.put('site', {
@@ -21,6 +21,7 @@ export const openSite: ActionKind<OpenSite> = {
       closedWeekdays: [],
       closedDays: [],
       weekBegins: 1,
+      address: null,
       relaxed: [],
     })
   },

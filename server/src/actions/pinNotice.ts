@@ -1,4 +1,4 @@
-import type { PinNotice, UnpinNotice } from '@diatribon/contract'
+import type { PinNotice } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireDay } from './makeDuty.ts'
@@ -13,14 +13,4 @@ export const pinNotice: ActionKind<PinNotice> = {
     facts.put('notice', { id: noticeId, siteId, text, until, at, personId, takenDownSeq: null })
   },
   words: ({ text, until }) => `${text} (until ${until})`,
-}
-
-export const unpinNotice: ActionKind<UnpinNotice> = {
-  right: 'pin notices',
-  async apply(facts, { seq, action }) {
-    const row = await facts.get('notice', action.noticeId, 'notice')
-    if (row.takenDownSeq !== null) throw new Refusal(409, 'already-down', 'This notice was taken down already.')
-    facts.put('notice', { ...row, takenDownSeq: seq })
-  },
-  words: () => 'Taken down',
 }

@@ -1,8 +1,8 @@
 import type { RecordReading } from '@diatribon/contract'
-import { measured } from '../logbook/measured.ts'
-import { countersAt } from '../hours/placeEvidence.ts'
+import { measured } from './writers/measured.ts'
+import { countersAt } from './writers/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
-import { kindFor, kindsNamed, readingRow, takeBackReadings } from '../readings/readingRow.ts'
+import { kindFor, kindsNamed, readingRow, takeBackReadings } from './writers/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
 
@@ -13,7 +13,7 @@ export const recordReading: ActionKind<RecordReading> = {
     const printer = facts.printer(printerId)
     requireHere(printer)
     if (mesh && new Set(mesh.heights.map((row) => row.length)).size > 1)
-      throw badInput('mesh.heights', 'mesh.heights: all rows must have as many points as the first')
+      throw badInput('mesh.heights', 'All rows of the bed heights must have as many points as the first.')
     const kinds = await kindsNamed(
       facts,
       values.map(({ name }) => name),

@@ -1,12 +1,12 @@
 import { eq } from 'drizzle-orm'
 import type { CheckStep, RecordStep } from '@diatribon/contract'
 import { againstLimits } from '@diatribon/core'
-import { checkWork, contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from '../checks/doing.ts'
-import { measured } from '../logbook/measured.ts'
-import { countersAt } from '../hours/placeEvidence.ts'
+import { checkWork, contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from './writers/doing.ts'
+import { measured } from './writers/measured.ts'
+import { countersAt } from './writers/placeEvidence.ts'
 import { badInput } from '../platform/refusal.ts'
 import { reading } from '../platform/tables.ts'
-import { readingRow } from '../readings/readingRow.ts'
+import { readingRow } from './writers/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const recordStep: ActionKind<RecordStep> = {
@@ -80,7 +80,7 @@ function resultIsOut(step: CheckStep, { done, value, unit, choice, text, photos 
   }
   switch (step.kind) {
     case 'tick':
-      need('done', done, 'a tick (done)')
+      need('done', done, 'a tick')
       return done === false
     case 'measure':
       need('value', value, `a figure in ${step.unit}`)

@@ -1,6 +1,6 @@
 import { v5 as derivedId } from 'uuid'
 import type { RecordTest } from '@diatribon/contract'
-import { openFault } from '../faults/openFault.ts'
+import { openFault } from './writers/openFault.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 
@@ -27,15 +27,15 @@ export const recordTest: ActionKind<RecordTest> = {
     if (!content.outcomes.some(({ words }) => words === outcome))
       throw badInput(
         'outcome',
-        `outcome: “${content.name}” ends with one of ${content.outcomes.map(({ words }) => `“${words}”`).join(', ')}`,
+        `“${content.name}” ends with one of ${content.outcomes.map(({ words }) => `“${words}”`).join(', ')}.`,
       )
     if (content.onSister) {
-      if (!sisterId) throw badInput('sisterId', 'sisterId: say on which printer the same job was run')
-      if (sisterId === printerId) throw badInput('sisterId', 'sisterId: the same job is run on another printer')
+      if (!sisterId) throw badInput('sisterId', 'Say on which printer the same job was run.')
+      if (sisterId === printerId) throw badInput('sisterId', 'The same job is run on another printer, not on this one.')
     }
     const sister = sisterId ? facts.printer(sisterId) : null
     if (sister && sister.modelId !== facts.printer(printerId).modelId)
-      throw badInput('sisterId', `sisterId: ${sister.name} is of another model; only a sister machine compares`)
+      throw badInput('sisterId', `${sister.name} is of another model; only a sister machine compares.`)
     facts.put('faultStep', {
       id: derivedId('step', key),
       siteId,

@@ -1,6 +1,6 @@
 import type { ReleasePrinter } from '@diatribon/contract'
-import { comesUp } from '../faults/down.ts'
-import { faultsThatStop, guardsOff, returnItems } from '../faults/returnToService.ts'
+import { comesUp } from './writers/down.ts'
+import { faultsThatStop, guardsOff, returnItems } from '../rules/returnToService.ts'
 import { wallTime } from '../platform/clock.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'

@@ -1,5 +1,5 @@
 import type { SetUpset } from '@diatribon/contract'
-import { kindsNamed } from '../readings/readingRow.ts'
+import { kindsNamed } from './writers/readingRow.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 
@@ -10,11 +10,11 @@ export const setUpset: ActionKind<SetUpset> = {
     const { waitHours = 0, waitFor = null, signOff = null } = action
     await facts.look('upset', upsetId)
     for (const [i, id] of redo.entries())
-      if (!(await facts.look('checkType', id))) throw badInput(`redo.${i}`, 'redo names a check that is not there')
+      if (!(await facts.look('checkType', id)))
+        throw badInput(`redo.${i}`, 'What is to be done again names a check that is not there.')
     const kinds = await kindsNamed(facts, restarts)
     restarts.forEach((name, i) => {
-      if (!kinds.has(name.toLowerCase()))
-        throw badInput(`restarts.${i}`, `restarts: there is no kind of reading called ${name}`)
+      if (!kinds.has(name.toLowerCase())) throw badInput(`restarts.${i}`, `There is no kind of reading called ${name}.`)
     })
     facts.put('upset', {
       id: upsetId,

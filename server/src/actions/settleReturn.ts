@@ -1,7 +1,7 @@
 import type { SettleReturn } from '@diatribon/contract'
 import { mayDo } from '@diatribon/contract'
 import { testPrintItem } from '@diatribon/core'
-import { returnItems } from '../faults/returnToService.ts'
+import { returnItems } from '../rules/returnToService.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

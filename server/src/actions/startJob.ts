@@ -1,5 +1,5 @@
 import type { StartJob } from '@diatribon/contract'
-import { noticeMaterial } from '../checks/events.ts'
+import { noticeMaterial } from './writers/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'

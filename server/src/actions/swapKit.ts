@@ -1,8 +1,8 @@
 import { v5 as derivedId } from 'uuid'
 import type { SwapKit } from '@diatribon/contract'
-import { countersAt } from '../hours/placeEvidence.ts'
-import { changedForFault, holdWhileItCures } from '../faults/partChanged.ts'
-import { slotWork } from '../people/requireSignOffs.ts'
+import { countersAt } from './writers/placeEvidence.ts'
+import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
+import { slotWork } from './writers/requireSignOffs.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
 

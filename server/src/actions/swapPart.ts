@@ -1,10 +1,10 @@
-import { eq, or } from 'drizzle-orm'
+import { and, eq, gt, isNull, or } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { RemovalReason, SwapPart } from '@diatribon/contract'
 import { combine, type Counters } from '@diatribon/core'
-import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from '../hours/placeEvidence.ts'
-import { changedForFault, holdWhileItCures } from '../faults/partChanged.ts'
-import { slotWork } from '../people/requireSignOffs.ts'
+import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from './writers/placeEvidence.ts'
+import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
+import { slotWork } from './writers/requireSignOffs.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -20,8 +20,18 @@ export const swapPart: ActionKind<SwapPart> = {
     const printer = facts.printer(printerId)
     const slot = slotOn(facts, printer, slotId)
     requireFits(facts, partTypeId, slot.kind)
-    const old = partInSlot(facts, { printer, slot, fittingId, at })
     const counters = await countersAt(facts, printer, at)
+    const then = fittingId ? null : await partThen(facts, slot, at)
+    if (then) {
+      if (!removalReason) throw badInput('removalReason', 'Say why the old part comes out.')
+      const id = derivedId('fitting', key)
+      const fresh = fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq })
+      facts.put('fitting', takenOut(then, { at, counters, seq, removalReason }))
+      facts.put('fitting', { ...fresh, ...removalOf(then) })
+      if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots: [slot] })
+      return
+    }
+    const old = partInSlot(facts, { printer, slot, fittingId, at })
     if (old) {
       if (!removalReason) throw badInput('removalReason', 'Say why the old part comes out.')
       facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
@@ -40,21 +50,23 @@ export const swapPart: ActionKind<SwapPart> = {
       .from(fitting)
       .where(or(eq(fitting.fittedSeq, original.seq), eq(fitting.removedSeq, original.seq)))
     const came = rows.find((row) => row.fittedSeq === original.seq)!
-    const went = rows.find((row) => row.removedSeq === original.seq)
+    // A fitting that was taken back still says when it would have come out.
+    const went = rows.find((row) => row.removedSeq === original.seq && row.takenBackSeq === null)
     facts.loadFittings(rows)
     if (takeBack && original.action.faultId) {
       const step = await facts.look('faultStep', derivedId('step', original.action.key))
       if (step) facts.put('faultStep', { ...step, takenBackSeq: seq })
     }
     if (takeBack) {
-      if (came.removedAt)
+      if (came.removedAt && (!went || came.movedOn))
         throw new Refusal(
           409,
           'built-upon',
-          'A later swap in this slot builds on this one. Take that one back first, or correct this one.',
+          'A later swap builds on this one: the part that went in has come out again. Take that one back first, or correct this one.',
         )
       facts.put('fitting', { ...came, takenBackSeq: seq, changedSeq: seq })
-      if (went) facts.put('fitting', putBack(went, seq))
+      // What stayed in its place came out when the other one did.
+      if (went) facts.put('fitting', { ...putBack(went, seq), ...(came.removedAt ? removalOf(came) : {}) })
       return
     }
     const { removalReason, partTypeId } = correction!
@@ -106,6 +118,52 @@ export function partInSlot(
     )
   return old
 }
+
+/**
+ * The part that sat in a slot at a moment of the past and has come out since: a change that is told later goes between.
+ * @returns null when nothing has happened in the slot since
+ * @throws Refusal when the slot was empty then, or when its part has gone on to another slot
+ */
+async function partThen(facts: Facts, slot: SlotRow, at: Date): Promise<FittingRow | null> {
+  const now = facts.fittingIn(slot.id)
+  if (now && at >= now.fittedAt) return null
+  await facts.flush()
+  const past = await facts.db
+    .select()
+    .from(fitting)
+    .where(and(eq(fitting.slotId, slot.id), isNull(fitting.takenBackSeq), gt(fitting.removedAt, at)))
+  if (!now && past.length === 0) return null
+  const then = past.find(({ fittedAt }) => fittedAt <= at)
+  if (!then)
+    throw new Refusal(409, 'slot-was-empty', `${slot.name} was empty then, and a part went in later. Amend that entry.`)
+  if (then.movedOn)
+    throw new Refusal(
+      409,
+      'moved-on',
+      `The part that sat in ${slot.name} then went on to another slot later. Take that move back first.`,
+    )
+  facts.loadFittings([then])
+  return then
+}
+
+/** When and why a part came out of its slot. */
+const removalOf = ({
+  removedAt,
+  removedHours,
+  removedPrints,
+  removedMetres,
+  removedAbrasiveMetres,
+  removedSeq,
+  removalReason,
+}: FittingRow) => ({
+  removedAt,
+  removedHours,
+  removedPrints,
+  removedMetres,
+  removedAbrasiveMetres,
+  removedSeq,
+  removalReason,
+})
 
 export function requireFits(facts: Facts, partTypeId: string, slotKind: string): void {
   const part = facts.partType(partTypeId)

@@ -1,9 +1,11 @@
 import { v5 as derivedId } from 'uuid'
 import type { TakeInPrinter } from '@diatribon/contract'
 import { noCounters } from '@diatribon/core'
-import { usageRow } from '../hours/placeEvidence.ts'
+import { restartCounters, takeInHistory } from './writers/restartCounters.ts'
+import { usageRow } from './writers/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
+import { correctAges, requireYounger } from './correctAges.ts'
 import { fitNew } from './swapPart.ts'
 
 export const takeInPrinter: ActionKind<TakeInPrinter> = {
@@ -76,16 +78,60 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       if (part.slotKind !== kind)
         throw badInput(`parts.${slotName}`, `${part.name} does not fit ${slotName}, which takes a ${kind}.`)
       const before = partHours[slotName]
-      if (before && before > meterHours && meterHours > 0)
-        throw badInput(
-          `partHours.${slotName}`,
-          `The part in ${slotName} cannot have run ${before} h on a printer whose meter shows ${meterHours} h.`,
-        )
+      requireYounger(slotName, before, meterHours)
       const id = derivedId('fitting', slotId)
       const of = { id, siteId, printerId, slotId, partTypeId, hoursBefore: before, at, counters, seq }
       facts.put('fitting', fitNew(of))
     })
   },
+
+  isOnlyCorrected: 'A printer that is not here any more is retired.',
+
+  async amend(facts, original, { seq, action }) {
+    const { name, room, rack, place, takenInAt, meterHours, partHours, ...other } = action.correction!
+    if (Object.keys(other).length > 0)
+      throw new Refusal(
+        400,
+        'bad-input',
+        'A take-in is corrected by the name, the place, the day, the meter and the ages of the parts.',
+      )
+    const movesCounters = takenInAt !== undefined || meterHours !== undefined
+    // Read before anything is written; a new name or place needs none of it.
+    const history = movesCounters || partHours ? await takeInHistory(facts, original.action.printerId) : null
+    const printer = facts.printer(original.action.printerId)
+    if (name && name.toLowerCase() !== printer.name.toLowerCase() && (await facts.nameIsTaken('printer', name)))
+      throw new Refusal(409, 'name-taken', `There is already a printer called ${name}.`)
+    facts.put('printer', {
+      ...printer,
+      name: name ?? printer.name,
+      room: room ?? printer.room,
+      rack: rack ?? printer.rack,
+      place: place ?? printer.place,
+    })
+    if (movesCounters)
+      await restartCounters(facts, {
+        printerId: printer.id,
+        takeInSeq: original.seq,
+        seq,
+        at: takenInAt === undefined ? null : new Date(takenInAt),
+        meterHours: meterHours ?? null,
+        history: history!,
+      })
+    if (partHours) correctAges(facts, { takeIn: original, seq, partHours, fittings: history!.fittings })
+  },
+  correctable: ({ name, room, rack, place, meterHours, at, parts, partHours = {} }) => ({
+    name,
+    room,
+    rack,
+    place,
+    takenInAt: at,
+    meterHours,
+    partHours: Object.fromEntries(
+      Object.keys(parts)
+        .filter((slotName) => parts[slotName] !== null)
+        .map((slotName) => [slotName, partHours[slotName] === undefined ? 0 : partHours[slotName]]),
+    ),
+  }),
 
   words: ({ name, room, rack, place, meterHours }) => `${name} at ${room}, ${rack}${place}, meter at ${meterHours} h`,
 }

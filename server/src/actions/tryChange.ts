@@ -1,6 +1,6 @@
-import type { TellOutcome, TryChange } from '@diatribon/contract'
-import { openFault } from '../faults/openFault.ts'
-import { putChange } from '../faults/steps.ts'
+import type { TryChange } from '@diatribon/contract'
+import { openFault } from './writers/openFault.ts'
+import { putChange } from './writers/steps.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 
@@ -28,23 +28,4 @@ export const tryChange: ActionKind<TryChange> = {
   },
   words: ({ what, causeId, confirmed }, names) =>
     `${what}${causeId ? ` (against: ${names.cause(causeId)})` : ''}${confirmed ? '; cautions confirmed' : ''}`,
-}
-
-export const tellOutcome: ActionKind<TellOutcome> = {
-  right: 'work on faults',
-  async apply(facts, { action }) {
-    const { printerId, faultId, changeId, outcome, note } = action
-    await openFault(facts, faultId, printerId)
-    const step = await facts.get('faultStep', changeId, 'change')
-    if (step.faultId !== faultId || step.kind !== 'change')
-      throw new Refusal(409, 'change-of-another-fault', 'This change belongs to another fault.')
-    if (step.outcome !== null)
-      throw new Refusal(
-        409,
-        'already-told',
-        `It was told already: after “${step.words}” the fault was ${step.outcome}.`,
-      )
-    facts.put('faultStep', { ...step, outcome, note: note ?? step.note })
-  },
-  words: ({ outcome }) => `After the last change the fault is ${outcome}`,
 }

@@ -4,7 +4,7 @@ import { Router, raw } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import type { Attachment } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
-import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
+import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { attachment } from '../platform/tables.ts'
 import { keptPhoto, mostPhotoBytes } from './photo.ts'
 

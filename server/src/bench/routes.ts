@@ -6,7 +6,7 @@ import {
   type BenchReplacementRequest,
 } from '@diatribon/contract'
 import { checked } from '../platform/refusal.ts'
-import { requires, type Services } from '../platform/services.ts'
+import { requires, type Services } from '../services/services.ts'
 import { benchLife, benchReplacement } from './benchSums.ts'
 
 export function benchRoutes(services: Services): Router {

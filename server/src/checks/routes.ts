@@ -2,13 +2,13 @@ import { asc, desc, eq } from 'drizzle-orm'
 import { Router } from 'express'
 import type { CheckType, CheckVersion, Upset } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
-import { idFrom, planningFor, requires, signedIn, type Services } from '../platform/services.ts'
+import { freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { checkType, checkVersion, person, upset } from '../platform/tables.ts'
-import { printerHeads } from '../plan/duties.ts'
 import { printerChecks, sheetPage } from './sheetPage.ts'
 
 export function checkRoutes(services: Services): Router {
-  const { db } = services.database
+  const { database, clock } = services
+  const { db } = database
   const router = Router()
   router.get('/checks/types', requires(services, 'read'), async (_request, response) => {
     const rows = await db.select().from(checkType).orderBy(asc(checkType.name))
@@ -36,15 +36,12 @@ export function checkRoutes(services: Services): Router {
     response.json(rows.map(({ siteId: _, dropped: __, ...shown }): Upset => shown))
   })
   router.get('/checks/sheets/:id', requires(services, 'read'), async (request, response) => {
-    response.json(
-      await sheetPage(await planningFor(services, request), idFrom(request, 'check'), signedIn(request).person),
-    )
+    response.json(await sheetPage(db, clock(), idFrom(request, 'check'), signedIn(request).person))
   })
   router.get('/printers/:id/checks', requires(services, 'read'), async (request, response) => {
-    const planning = await planningFor(services, request)
-    const [head] = await printerHeads(planning, [idFrom(request, 'printer')])
-    if (!head) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    response.json(await printerChecks(planning, head, signedIn(request).person))
+    const id = idFrom(request, 'printer')
+    await freshFor(services, request, 'due', [id])
+    response.json(await printerChecks(db, clock(), id, signedIn(request).person))
   })
   return router
 }

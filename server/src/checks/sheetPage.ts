@@ -1,17 +1,17 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm'
-import type { CheckSheet, PrinterChecks, PrinterHead, Role } from '@diatribon/contract'
+import type { CheckSheet, PrinterChecks, Role } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet, checkType, checkVersion, logEntry, person, printer, stepResult } from '../platform/tables.ts'
-import type { Planning } from '../plan/duties.ts'
-import { mayDoFor } from '../people/mayDo.ts'
-import { turnsOf } from './turns.ts'
+import type { Db } from '../platform/database.ts'
+import { dueOn } from '../plan/dueItems.ts'
+import { mayDoFor } from '../rules/mayDo.ts'
 
 const pastShown = 30
 
 type Reader = { id: string; role: Role }
 
 /** One doing of a check, with everything that was found so far. */
-export async function sheetPage({ db, now }: Planning, id: string, reader: Reader): Promise<CheckSheet> {
+export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): Promise<CheckSheet> {
   const [row] = await db
     .select({ sheet: checkSheet, content: checkVersion.content, currentVersion: checkType.version, printer })
     .from(checkSheet)
@@ -85,9 +85,10 @@ export async function sheetPage({ db, now }: Planning, id: string, reader: Reade
 }
 
 /** Turns and past checks of one printer. */
-export async function printerChecks(planning: Planning, head: PrinterHead, reader: Reader): Promise<PrinterChecks> {
-  const { db, now } = planning
-  const turns = await turnsOf(planning, [head])
+export async function printerChecks(db: Db, now: Date, printerId: string, reader: Reader): Promise<PrinterChecks> {
+  const [known] = await db.select({ id: printer.id }).from(printer).where(eq(printer.id, printerId))
+  if (!known) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+  const { turns } = await dueOn(db, printerId)
   const contents = new Map(
     (await db.select({ id: checkType.id, content: checkType.content }).from(checkType)).map((t) => [t.id, t.content]),
   )
@@ -100,15 +101,19 @@ export async function printerChecks(planning: Planning, head: PrinterHead, reade
       and(eq(checkVersion.checkTypeId, checkSheet.checkTypeId), eq(checkVersion.version, checkSheet.version)),
     )
     .innerJoin(person, eq(person.id, checkSheet.finishedBy))
-    .where(and(eq(checkSheet.printerId, head.id), isNotNull(checkSheet.finishedAt)))
+    .where(and(eq(checkSheet.printerId, printerId), isNotNull(checkSheet.finishedAt)))
     .orderBy(desc(checkSheet.finishedAt))
     .limit(pastShown)
   const out = await outCounts(
-    planning,
+    db,
     past.map(({ sheet }) => sheet.id),
   )
   return {
-    turns: turns.map((turn) => ({ ...turn, mayDo: mayDo(contents.get(turn.checkType.id)!) })),
+    turns: turns.flatMap((turn) => {
+      // A check that was retired a moment ago.
+      const content = contents.get(turn.checkType.id)
+      return content ? [{ ...turn, mayDo: mayDo(content) }] : []
+    }),
     past: past.map(({ sheet, content, who }) => ({
       id: sheet.id,
       name: content.name,
@@ -123,7 +128,7 @@ export async function printerChecks(planning: Planning, head: PrinterHead, reade
 }
 
 /** How many results that count are outside their limits, by sheet. */
-async function outCounts({ db }: Planning, sheetIds: string[]): Promise<Map<string, number>> {
+async function outCounts(db: Db, sheetIds: string[]): Promise<Map<string, number>> {
   if (sheetIds.length === 0) return new Map()
   const rows = await db
     .select({ sheetId: stepResult.sheetId })

@@ -1,14 +1,15 @@
+import { spotOf } from '../printers/spot.ts'
 import { eq, sql } from 'drizzle-orm'
 import type { CheckContent, CheckTurn, PrinterHead } from '@diatribon/contract'
-import { metresOf, nextTurn, type OnTurnClocks } from '@diatribon/core'
+import { dayMs, metresOf, nextTurn, type OnTurnClocks } from '@diatribon/core'
 import { countersAtSql, type CountersThen } from '../hours/countersAtSql.ts'
 import { dayIn } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
-import { zonedMoment } from '../plan/calendar.ts'
-import { whensFor, type Planning, type When } from '../plan/duties.ts'
+import { zonedMoment, type SiteCalendar } from '../platform/calendar.ts'
+import type { DueFrom, Timed } from '../plan/duties.ts'
+import type { When } from '../plan/whens.ts'
 import { checkType, upset } from '../platform/tables.ts'
 
-const dayMs = 24 * 3600_000
 const soonDays = 7
 /** A spool of 1 kg as most are, to date the next finished one by the metres that run through. Common practice, no source. */
 const metresPerSpool = metresOf({ grams: 1000, diameterMm: 1.75, densityGPerCm3: 1.24 })
@@ -26,25 +27,21 @@ interface Pair {
 }
 
 /** The next turn of every check on these printers, with what has happened that calls for one. */
-export async function turnsOf(planning: Planning, heads: PrinterHead[]): Promise<CheckTurn[]> {
-  const { db, now, calendar } = planning
-  const here = heads.filter(({ state }) => state !== 'retired')
+export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom): Promise<Timed<CheckTurn>[]> {
   if (here.length === 0) return []
-  const [types, pairs, totals, happened] = await Promise.all([
-    contentsOf(db),
-    pairsOf(db, here, now),
-    totalsOf(db, here),
-    happeningsOf(db, here),
-  ])
-  const whens = await whensFor(planning, heads)
+  // One after the other: they share the connection of one transaction.
+  const types = await contentsOf(db)
+  const pairs = await pairsOf(db, here, now)
+  const totals = await totalsOf(db, here)
+  const happened = await happeningsOf(db, here)
   const byId = new Map(here.map((head) => [head.id, head]))
   const dayAfter = dayAfterIn(calendar, now)
-  return pairs.map((pair): CheckTurn => {
+  return pairs.map((pair): Timed<CheckTurn> => {
     const head = byId.get(pair.printer_id)!
     const total = totals.get(head.id)!
     const when = whens.get(head.id)!
     const counted = countedOf(head, pair, total, now)
-    const { name, turns, minutes, beforePrint, steps } = types.get(pair.check_type_id)!
+    const { name, turns, minutes, beforePrint, steps, role, signOff } = types.get(pair.check_type_id)!
     const { state, due } = nextTurn(turns, counted, ratesOf(when))
     const since = pair.last_at ?? later(pair.added_at, pair.taken_in_at)
     const after = happened(head.id, pair.check_type_id, since)
@@ -57,9 +54,9 @@ export async function turnsOf(planning: Planning, heads: PrinterHead[]): Promise
           : state === 'open' || (daysLeft !== null && daysLeft <= soonDays)
             ? 'this week'
             : 'later'
-    return {
-      printer: { id: head.id, name: head.name, place: `${head.rack}${head.place}`, onHold: head.state === 'on hold' },
-      checkType: { id: pair.check_type_id, name, minutes, beforePrint, steps: steps.length },
+    const item: CheckTurn = {
+      printer: spotOf(head),
+      checkType: { id: pair.check_type_id, name, minutes, beforePrint, steps: steps.length, needs: { role, signOff } },
       state,
       due,
       after,
@@ -68,11 +65,19 @@ export async function turnsOf(planning: Planning, heads: PrinterHead[]): Promise
       lastAt: pair.last_at?.toISOString() ?? null,
       openSheetId: pair.open_id,
     }
+    const slack = due ? turns.window * due.interval : 0
+    return {
+      item,
+      flipsInDays: [
+        ...(daysLeft === null ? [] : [daysLeft - soonDays]),
+        ...(due?.clock === 'days' ? [due.left - slack, due.left, due.left + slack] : []),
+      ],
+    }
   })
 }
 
 /** The day so many days from now; days that were asked for before cost nothing. */
-function dayAfterIn({ timeZone }: Planning['calendar'], now: Date): (days: number) => string {
+function dayAfterIn({ timeZone }: SiteCalendar, now: Date): (days: number) => string {
   const day = dayIn(timeZone)
   const today = Date.parse(day(now))
   // How much of today is over by the clocks here, so that whole days can be counted.

@@ -16,6 +16,8 @@ export function exportRows(db: Db, kind: ImportKind): AsyncGenerator<Rows> {
       return usageRows(db)
     case 'part-changes':
       return changeRows(db)
+    case 'part-ages':
+      return ageRows(db)
   }
 }
 
@@ -38,6 +40,18 @@ async function* printerRows(db: Db): AsyncGenerator<Rows> {
   }))
 }
 
+/** Of parts that printers came with, where it is known. */
+async function* ageRows(db: Db): AsyncGenerator<Rows> {
+  yield await db
+    .select({ printer: printer.name, slot: slot.name, partHours: fitting.beforeHours })
+    .from(fitting)
+    .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .innerJoin(slot, eq(slot.id, fitting.slotId))
+    .innerJoin(usage, and(eq(usage.seq, fitting.fittedSeq), eq(usage.kind, 'take-in')))
+    .where(and(isNull(fitting.takenBackSeq), eq(fitting.ageIsKnown, true)))
+    .orderBy(asc(printer.name), asc(slot.position))
+}
+
 /** Meter readings and jobs; what was told in other ways is in the book. */
 async function* usageRows(db: Db): AsyncGenerator<Rows> {
   for (let after = 0; ;) {
@@ -56,6 +70,7 @@ async function* usageRows(db: Db): AsyncGenerator<Rows> {
         printer,
         at: row.at.toISOString(),
         meterHours: row.meterHours,
+        meterReset: row.meterHours === null ? null : row.meterBeganAt === 0 ? 'yes' : 'no',
         hours: row.kind === 'job' ? row.hours : null,
         metres: row.kind === 'job' ? row.metres : null,
         abrasive: row.kind === 'job' ? (row.abrasive ? 'yes' : 'no') : null,

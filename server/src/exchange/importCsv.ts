@@ -2,36 +2,43 @@ import Papa from 'papaparse'
 import { v5 as derivedId } from 'uuid'
 import {
   actionShapes,
-  importKinds,
+  capital,
+  columnsOf,
+  readInput,
   type Action,
   type ImportKind,
   type ImportLine,
-  type ImportColumn,
   type Person,
   type UnclearColumn,
 } from '@diatribon/contract'
-import { decimalMarkOf, type DecimalMark } from '@diatribon/core'
+import {
+  decodeTable,
+  separatorOf,
+  tableOf,
+  understandColumn,
+  type ColumnAnswer,
+  type ColumnQuestion,
+  type Table,
+} from '@diatribon/core'
 import { applyAll, recordPart, refusedBy, type Asked, type Touched } from '../actions/door.ts'
 import type { Database } from '../platform/database.ts'
-import { badInput, checked, Refusal } from '../platform/refusal.ts'
-import { BadCell, Row } from './readRows.ts'
-import { rowToAction } from './rowActions.ts'
+import { badInput, Refusal } from '../platform/refusal.ts'
+import { Row } from './readRows.ts'
+import { rowActions, type RowActions } from './rowActions.ts'
 import { openTryRoom } from './tryRoom.ts'
 
 /** Rows that are tried between two reports of progress. */
 const triedTogether = 500
 /** Rows that share a transaction when they are written: few, so that what others do gets its turn between. */
 const writtenTogether = 100
-/** Bad rows that are named one by one; the rest is counted. */
-const mostNamed = 500
-
 export interface ImportOptions {
   kind: ImportKind
-  csv: string
-  /** Our column to the column of the file. */
-  mapping: Record<string, string>
-  /** Which mark begins the decimals of our columns, where the person was asked. */
-  marks: Partial<Record<string, DecimalMark>>
+  /** The file as it is. */
+  bytes: Uint8Array
+  /** Our column to the column of the file; null: the file has our own names. */
+  mapping: Record<string, string> | null
+  /** What the person said of our columns, where they could be read in two ways or hold words of their own. */
+  answers: Record<string, ColumnAnswer>
   dryRun: boolean
   person: Person
   site: { id: string; timeZone: string }
@@ -53,10 +60,10 @@ interface AskedRow {
  * key of a row follows from what it says, so the same file twice is recorded once, and a file that was stopped goes on.
  */
 export async function importCsv({ pool, db, url }: Database, options: ImportOptions): Promise<void> {
-  const { kind, csv, mapping, marks, dryRun, person, site, now, stopped, tell, announce } = options
+  const { kind, bytes, dryRun, person, site, now, stopped, tell, announce } = options
   const read = await readAll()
   if ('unclear' in read) return tell({ unclear: read.unclear })
-  const { rows, asked, bad } = read
+  const { rows, asked, bad, about } = read
   const fresh = await tryAll()
   if (stopped()) return
   let recorded = 0
@@ -65,14 +72,16 @@ export async function importCsv({ pool, db, url }: Database, options: ImportOpti
   tell({ result: { rows, bad: bad.count, recorded: dryRun && bad.count > 0 ? 0 : recorded, dryRun } })
 
   function nameBad(row: number, reason: string): void {
-    if (++bad.count <= mostNamed) tell({ badRow: { row, reason } })
+    bad.count++
+    tell({ badRow: { row, reason } })
   }
 
   /** @returns the rows that are not in the book yet */
   async function tryAll(): Promise<AskedRow[]> {
-    const printerIds = asked.flatMap(({ asked: { action } }) => ('printerId' in action && action.printerId) || [])
-    const keys = asked.map(({ asked: { action } }) => action.key)
-    const room = await openTryRoom(url, { printerIds: [...new Set(printerIds)], keys })
+    const named = asked.flatMap(({ asked: { action } }) => ('printerId' in action && action.printerId) || [])
+    const printerIds = [...new Set([...named, ...about.printerIds])]
+    const keys = [...asked.map(({ asked: { action } }) => action.key), ...about.entryKeys]
+    const room = await openTryRoom(url, { printerIds, keys })
     const fresh: AskedRow[] = []
     /** Numbers that no entry of the book can have. */
     let seq = Number.MAX_SAFE_INTEGER - asked.length - 1
@@ -129,71 +138,107 @@ export async function importCsv({ pool, db, url }: Database, options: ImportOpti
   }
 
   /** Every row as an action, in order of time: a printer's past must not arrive backwards. */
-  async function readAll() {
-    const parsed = Papa.parse<Record<string, string>>(csv.replace(/^\uFEFF/, ''), {
-      header: true,
-      skipEmptyLines: 'greedy',
-    })
-    requireColumns(kind, mapping, parsed.meta.fields ?? [])
-    const decided = marksOf(kind, mapping, marks, parsed.data)
-    if ('unclear' in decided) return decided
+  async function readAll(): Promise<
+    | { unclear: UnclearColumn[] }
+    | { rows: number; asked: AskedRow[]; bad: { count: number }; about: Omit<RowActions, 'toAction'> }
+  > {
+    const table = readTable(bytes)
+    const mapping = options.mapping ?? ownNames(kind, table.headers)
+    requireColumns(kind, mapping, table.headers)
+    const place = Object.entries(mapping).map(([ours, header]) => [ours, table.headers.indexOf(header)] as const)
+    const { answers, unclear } = understand(kind, { table, place, said: options.answers })
+    if (unclear.length > 0) return { unclear }
     const bad = { count: 0 }
     const asked: AskedRow[] = []
-    const toAction = await rowToAction(db, kind)
-    const broken = new Map(parsed.errors.map(({ row, message }) => [row ?? -1, message]))
-    for (const [i, cells] of parsed.data.entries()) {
-      const number = i + 2 // the header is row 1
-      try {
-        if (broken.has(i)) throw new BadCell(`the row does not fit its header: ${broken.get(i)}`)
-        const made = toAction(new Row(cells, mapping, site.timeZone, decided.marks))
-        const action = { ...made, key: derivedId(JSON.stringify(made), site.id) } as Action
-        checked(actionShapes[action.kind].schema, action)
-        if (new Date(action.at) > now) throw new BadCell('it lies in the future')
-        asked.push({
-          row: number,
-          asked: { action, siteId: site.id, personId: person.id, person, recordedAt: now, isPast: true },
-        })
-      } catch (error) {
-        if (!(error instanceof BadCell || error instanceof Refusal)) throw error
-        if (++bad.count <= mostNamed) tell({ badRow: { row: number, reason: error.message } })
+    const { toAction, ...about } = await rowActions(db, kind)
+    for (const { row: number, cells, tooMany } of table.rows) {
+      const texts = Object.fromEntries(place.map(([ours, at]) => [ours, cells[at] ?? '']))
+      const row = new Row(texts, { kind, headers: mapping, answers, timeZone: site.timeZone })
+      if (tooMany) row.fault('there is more in the row than the columns that have a name')
+      const made = toAction(row)
+      const action = made && ({ ...made, key: derivedId(JSON.stringify(made), site.id) } as Action)
+      if (action) noteShape(row, action)
+      if (!action || row.faults.length > 0) {
+        bad.count++
+        tell({ badRow: { row: number, reason: sentences(row.faults) } })
+        continue
       }
+      asked.push({
+        row: number,
+        asked: { action, siteId: site.id, personId: person.id, person, recordedAt: now, isPast: true },
+      })
     }
     asked.sort((a, b) => Date.parse(a.asked.action.at) - Date.parse(b.asked.action.at) || a.row - b.row)
-    return { rows: parsed.data.length, asked, bad }
+    return { rows: table.rows.length, asked, bad, about }
+  }
+
+  function noteShape(row: Row, action: Action): void {
+    const read = readInput(actionShapes[action.kind].schema, action)
+    if (!read.ok) for (const sentence of Object.values(read.fields)) row.fault(sentence)
+    if (new Date(action.at) > now) row.fault('it lies in the future')
   }
 }
 
-/**
- * Which mark begins the decimals in each column of figures. A column of which no figure can be read in one way only is asked
- * about, since 1.830 may be a little less than two hours or a little more than eighteen hundred.
- */
-function marksOf(
+/** @throws Refusal when it is no table */
+function readTable(bytes: Uint8Array): Table {
+  let text: string
+  try {
+    text = decodeTable(bytes).text
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error
+    throw new Refusal(
+      400,
+      'bad-input',
+      'The file is not plain text. Save it in the spreadsheet as CSV (comma or semicolon between the columns) and try again.',
+    )
+  }
+  const delimiter = separatorOf(text)
+  return tableOf(Papa.parse<string[]>(text, { header: false, skipEmptyLines: false, delimiter }).data)
+}
+
+/** How each column is to be read, and what has to be asked first. */
+function understand(
   kind: ImportKind,
-  mapping: Record<string, string>,
-  chosen: ImportOptions['marks'],
-  rows: Record<string, string>[],
-): { marks: ImportOptions['marks'] } | { unclear: UnclearColumn[] } {
-  const marks: ImportOptions['marks'] = {}
+  of: { table: Table; place: readonly (readonly [string, number])[]; said: ImportOptions['answers'] },
+): { answers: ImportOptions['answers']; unclear: UnclearColumn[] } {
+  const answers: ImportOptions['answers'] = {}
   const unclear: UnclearColumn[] = []
-  for (const [name, column] of Object.entries(importKinds[kind].columns) as [string, ImportColumn][]) {
-    const header = mapping[name]
-    if (!column.figure || header === undefined) continue
-    const found = decimalMarkOf(rows.map((cells) => cells[header] ?? ''))
-    const mark = chosen[name] ?? found
-    if (mark === null) continue
-    if (typeof mark === 'string') marks[name] = mark
+  for (const [ours, at] of of.place) {
+    const texts = of.table.rows.map(({ cells }) => cells[at] ?? '')
+    const understood = understandColumn(columnsOf(kind)[ours]!.type, texts, of.said[ours])
+    if ('answer' in understood) answers[ours] = understood.answer
     else
-      unclear.push({ column: name, header, text: mark.text, asDecimal: mark.asDecimal, asThousands: mark.asThousands })
+      unclear.push({
+        column: ours,
+        header: of.table.headers[at]!,
+        asks: understood.question.asks,
+        written: writtenIn(understood.question),
+      })
   }
-  return unclear.length > 0 ? { unclear } : { marks }
+  return { answers, unclear }
 }
 
-function requireColumns(kind: ImportKind, mapping: Record<string, string>, headers: string[]): void {
-  const columns = importKinds[kind].columns as Record<string, ImportColumn>
+const writtenIn = (question: ColumnQuestion) => (question.asks === 'words' ? question.words : [question.text])
+
+/** Every fault of a row, each as a sentence. */
+const sentences = (faults: readonly string[]) =>
+  [...new Set(faults)].map((fault) => `${capital(fault).replace(/\.$/, '')}.`).join(' ')
+
+/** Columns that are called as ours are. */
+function ownNames(kind: ImportKind, headers: readonly string[]): Record<string, string> {
+  return Object.fromEntries(
+    Object.keys(columnsOf(kind))
+      .filter((name) => headers.includes(name))
+      .map((name) => [name, name]),
+  )
+}
+
+function requireColumns(kind: ImportKind, mapping: Record<string, string>, headers: readonly string[]): void {
+  const columns = columnsOf(kind)
   for (const [ours, theirs] of Object.entries(mapping)) {
-    if (!Object.hasOwn(columns, ours)) throw badInput(`mapping.${ours}`, `mapping: ${ours} is no column of this import`)
-    if (!headers.includes(theirs)) throw badInput(`mapping.${ours}`, `mapping: the file has no column called ${theirs}`)
+    if (!Object.hasOwn(columns, ours)) throw badInput(`mapping.${ours}`, `“${ours}” is no column of this import.`)
+    if (!headers.includes(theirs)) throw badInput(`mapping.${ours}`, `The file has no column called “${theirs}”.`)
   }
   for (const [ours, { words, needed }] of Object.entries(columns))
-    if (needed && !mapping[ours]) throw badInput(`mapping.${ours}`, `mapping: say which column holds “${words}”`)
+    if (needed && !mapping[ours]) throw badInput(`mapping.${ours}`, `Say which column holds “${words}”.`)
 }

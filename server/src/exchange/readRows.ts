@@ -1,80 +1,76 @@
-import { isDay, readMoment } from '@diatribon/contract'
-import { readFigure, type DecimalMark } from '@diatribon/core'
-import { zonedMoment } from '../plan/calendar.ts'
+import { columnsOf, isDay, type ImportKind } from '@diatribon/contract'
+import { readCell, type Cell, type ColumnAnswer, type WallMoment } from '@diatribon/core'
+import { zonedMoment } from '../platform/calendar.ts'
 
-/** A cell that cannot be taken: says which, and what is allowed. */
-export class BadCell extends Error {}
-
-/** Reads the cells of one row under the names of our own columns. */
+/** A row of a table under the names of our own columns. What is wrong with it is gathered, so that all of it can be told. */
 export class Row {
+  readonly faults: string[] = []
+
   constructor(
-    private readonly cells: Record<string, string | undefined>,
-    /** Our column to the column of the file. */
-    private readonly mapping: Record<string, string>,
-    private readonly timeZone: string,
-    /** Which mark begins the decimals of our columns. */
-    private readonly marks: Partial<Record<string, DecimalMark>> = {},
+    /** Text of our columns, as far as the file has them. */
+    private readonly texts: Record<string, string | undefined>,
+    private readonly table: {
+      kind: ImportKind
+      /** As the file calls our columns. */
+      headers: Record<string, string>
+      /** How each of our columns is read. */
+      answers: Record<string, ColumnAnswer>
+      timeZone: string
+    },
   ) {}
 
-  text(column: string): string {
-    const value = this.maybe(column)
-    if (value === null) throw new BadCell(`${this.name(column)} is empty`)
-    return value
+  /** Something is wrong with the row; a sentence without its end. */
+  fault(words: string): null {
+    this.faults.push(words)
+    return null
   }
 
-  maybe(column: string): string | null {
-    const from = this.mapping[column]
-    const value = from === undefined ? '' : (this.cells[from] ?? '').trim()
-    // What we put before a cell on the way out, so that a spreadsheet does not run it.
-    return value === '' ? null : value.replace(/^'(?=[=+\-@])/, '')
+  words(column: string): string | null {
+    const cell = this.cell(column)
+    return cell?.kind === 'words' ? cell.words : null
   }
 
-  /** @throws BadCell for what is no figure; its column has been asked about before when it could be two */
-  number(column: string): number | null {
-    const value = this.maybe(column)
-    if (value === null) return null
-    const read = readFigure(value, this.marks[column])
-    if (read.kind !== 'figure')
-      throw new BadCell(`${this.name(column)} is “${value}”, which is no number such as 1830 or 12.5`)
-    return read.value
-  }
-
-  neededNumber(column: string): number {
-    const value = this.number(column)
-    if (value === null) throw new BadCell(`${this.name(column)} is empty`)
-    return value
+  figure(column: string): number | null {
+    const cell = this.cell(column)
+    return cell?.kind === 'figure' ? cell.figure : null
   }
 
   yes(column: string): boolean {
-    const value = this.maybe(column)?.toLowerCase() ?? null
-    if (value === null || ['no', 'n', 'false', '0'].includes(value)) return false
-    if (['yes', 'y', 'true', '1'].includes(value)) return true
-    throw new BadCell(`${this.name(column)} is “${value}”; write yes or no`)
+    const cell = this.cell(column)
+    return cell?.kind === 'yes' && cell.yes
   }
 
-  /** ISO 8601 with a zone, or a date with or without a time, in the time of the workshop. */
-  moment(column: string): string {
-    const value = this.text(column)
-    if (/^\d{4}-\d{2}-\d{2}T[\d:.]+(Z|[+-]\d{2}:?\d{2})$/.test(value)) {
-      const ms = Date.parse(value)
-      if (!Number.isNaN(ms) && readMoment(new Date(ms).toISOString())) return new Date(ms).toISOString()
-    }
-    const found = /^(\d{4})-(\d{2})-(\d{2})(?:[T ](\d{1,2}):(\d{2})(?::(\d{2}))?)?$/.exec(value)
-    const [, y, mo, d, h = '0', mi = '0', s = '0'] = found ?? []
-    const wall = found ? Date.UTC(Number(y), Number(mo) - 1, Number(d), Number(h), Number(mi), Number(s)) : NaN
-    const date = new Date(wall)
-    if (
-      Number.isNaN(wall) ||
-      date.getUTCDate() !== Number(d) ||
-      date.getUTCMonth() + 1 !== Number(mo) ||
-      Number(h) > 23 ||
-      !isDay(`${y}-${mo}-${d}`)
-    )
-      throw new BadCell(`${this.name(column)} is “${value}”, which is no date such as 2026-03-01 or 2026-03-01 14:30`)
-    return new Date(zonedMoment(this.timeZone, wall)).toISOString()
+  /** A moment with its zone; what says none is in the time of the workshop. */
+  moment(column: string): string | null {
+    const cell = this.cell(column)
+    if (cell?.kind !== 'wall' && cell?.kind !== 'instant') return null
+    const date = new Date(cell.kind === 'instant' ? cell.ms : this.inZone(cell.wall))
+    if (isDay(date.toISOString().slice(0, 10))) return date.toISOString()
+    return this.fault(`${this.name(column)} is “${this.texts[column]}”, which is out of all time`)
+  }
+
+  /** What the workshop must be told of: its absence is a fault. */
+  needed<T>(column: string, read: (column: string) => T | null): T | null {
+    const before = this.faults.length
+    const value = read.call(this, column)
+    if (value === null && this.faults.length === before) this.fault(`${this.name(column)} is empty`)
+    return value
+  }
+
+  private inZone({ year, month, day, hour, minute, second }: WallMoment): number {
+    return zonedMoment(this.table.timeZone, Date.UTC(year, month - 1, day, hour, minute, second))
+  }
+
+  private cell(column: string): Cell | null {
+    const text = this.texts[column]
+    if (text === undefined) return null
+    const { kind, answers } = this.table
+    const cell = readCell(columnsOf(kind)[column]!.type, text, answers[column] ?? {})
+    if (cell.kind === 'none') this.fault(`${this.name(column)} is “${text.trim()}”; write ${cell.allowed}`)
+    return cell
   }
 
   private name(column: string): string {
-    return this.mapping[column] ?? column
+    return this.table.headers[column] ?? columnsOf(this.table.kind)[column]!.words
   }
 }

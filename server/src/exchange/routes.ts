@@ -1,10 +1,12 @@
 import { once } from 'node:events'
-import { Router, text, type Request, type Response } from 'express'
+import Joi from 'joi'
+import { raw, Router, type Request, type Response } from 'express'
 import Papa from 'papaparse'
-import { importKinds, type ImportKind } from '@diatribon/contract'
-import type { DecimalMark } from '@diatribon/core'
+import { importKinds, readInput, words, type ImportKind } from '@diatribon/contract'
+import type { ColumnAnswer } from '@diatribon/core'
 import { badInput, Refusal } from '../platform/refusal.ts'
-import { requires, signedIn, type Services } from '../platform/services.ts'
+import { requires, signedIn, type Services } from '../services/services.ts'
+import { importNames } from './importNames.ts'
 import { exportRows } from './exportRows.ts'
 import { streamImport } from './streamImport.ts'
 
@@ -17,26 +19,21 @@ export function exchangeRoutes(services: Services): Router {
   router.post(
     '/import/:kind',
     requires(services, 'set up the site'),
-    text({ type: 'text/csv', limit: mostBytes }),
+    raw({ type: 'text/csv', limit: mostBytes }),
     async (request, response) => {
       const kind = kindOf(request)
-      if (typeof request.body !== 'string' || request.body === '')
-        throw new Refusal(400, 'bad-input', 'Send the table itself as the body, as text/csv in UTF-8.')
-      if (request.body.includes('\u0000') || request.body.includes('\uFFFD'))
-        throw new Refusal(
-          400,
-          'bad-input',
-          'The table is not plain text in UTF-8. Save it as “CSV UTF-8” and try again.',
-        )
+      const body: unknown = request.body
+      if (!(body instanceof Uint8Array) || body.length === 0)
+        throw new Refusal(400, 'bad-input', 'Send the table itself as the body, as text/csv.')
       const { person, site } = signedIn(request)
       try {
         await streamImport(
           {
             databaseUrl: database.url,
             kind,
-            csv: request.body,
+            bytes: body,
             mapping: mappingOf(request),
-            marks: marksOf(request),
+            answers: answersOf(request),
             dryRun: request.query.dry === '1',
             person,
             site: { id: site.id, timeZone: site.timeZone },
@@ -54,6 +51,10 @@ export function exchangeRoutes(services: Services): Router {
       }
     },
   )
+
+  router.get('/import/names', requires(services, 'set up the site'), async (_, response) => {
+    response.json(await importNames(database.db))
+  })
 
   router.get('/export/:kind', requires(services, 'read'), async (request, response) => {
     const kind = kindOf(request)
@@ -85,37 +86,37 @@ function kindOf(request: Request): ImportKind {
   return kind as ImportKind
 }
 
-/** Which column of the file is which of ours; without a mapping the names are taken to be ours. */
-function mappingOf(request: Request): Record<string, string> {
-  const { mapping } = request.query
-  if (mapping === undefined) {
-    const header = String(request.body)
-      .slice(0, 20_000)
-      .replace(/^\uFEFF/, '')
-      .split(/\r?\n/, 1)[0]!
-    const names = (Papa.parse<string[]>(header).data[0] ?? []).map((name) => name.trim())
-    const ours = Object.keys(importKinds[kindOf(request)].columns)
-    return Object.fromEntries(ours.filter((name) => names.includes(name)).map((name) => [name, name]))
-  }
-  const parsed = wordsByName(mapping)
-  if (!parsed) throw badInput('mapping', 'mapping must be JSON such as {"printer":"Machine","at":"Date"}')
-  return parsed
+/** Which column of the file is which of ours; null: it has our own names. */
+function mappingOf(request: Request): Record<string, string> | null {
+  if (request.query.mapping === undefined) return null
+  const parsed = objectIn(request.query.mapping)
+  if (!parsed || !Object.values(parsed).every((value) => typeof value === 'string'))
+    throw badInput('mapping', 'The mapping must be JSON such as {"printer":"Machine","at":"Date"}.')
+  return parsed as Record<string, string>
 }
 
-/** Which mark begins the decimals in columns that could be read in two ways. */
-function marksOf(request: Request): Record<string, DecimalMark> {
-  const { marks = '{}' } = request.query
-  const parsed = wordsByName(marks)
-  if (!parsed || Object.values(parsed).some((mark) => mark !== '.' && mark !== ','))
-    throw badInput('marks', 'marks must be JSON such as {"hours":"."} or {"hours":","}')
-  return parsed as Record<string, DecimalMark>
+const answerSchema = Joi.object().pattern(
+  words(60),
+  Joi.object({
+    mark: Joi.string().valid('.', ','),
+    order: Joi.string().valid('day first', 'month first'),
+    words: Joi.object().pattern(Joi.string().max(200), words(60)).max(200),
+  }),
+)
+
+/** What the person said of columns that could be read in two ways, or that hold words of their own. */
+function answersOf(request: Request): Record<string, ColumnAnswer> {
+  const parsed = request.query.answers === undefined ? {} : objectIn(request.query.answers)
+  if (!parsed || !readInput(answerSchema, parsed).ok)
+    throw badInput('answers', 'The answers must be JSON such as {"hours":{"mark":"."},"at":{"order":"day first"}}.')
+  return parsed as Record<string, ColumnAnswer>
 }
 
-function wordsByName(json: unknown): Record<string, string> | null {
+function objectIn(json: unknown): Record<string, unknown> | null {
   try {
     const parsed = JSON.parse(String(json)) as unknown
-    return typeof parsed === 'object' && parsed !== null && Object.values(parsed).every((v) => typeof v === 'string')
-      ? (parsed as Record<string, string>)
+    return typeof parsed === 'object' && parsed !== null && !Array.isArray(parsed)
+      ? (parsed as Record<string, unknown>)
       : null
   } catch {
     return null // said by the caller

@@ -15,7 +15,6 @@ const ofPrinters: PgTable[] = [
   tables.reading,
   tables.adjustment,
   tables.printerEvent,
-  tables.printerDrift,
   tables.checkSheet,
   tables.duty,
   tables.fault,
@@ -23,6 +22,8 @@ const ofPrinters: PgTable[] = [
   tables.workSpan,
 ]
 const whole: PgTable[] = [tables.printer, tables.faultStep]
+/** Written only. */
+const empty: PgTable[] = [tables.keptStale]
 
 /**
  * A room of one's own to try actions in: copies of the tables that they read and write, of these printers alone, which hide
@@ -61,6 +62,7 @@ export async function openTryRoom(
     }
     for (const table of ofPrinters) await copy(table, 'WHERE printer_id = ANY($1::uuid[])', [printerIds])
     for (const table of whole) await copy(table, '', [])
+    for (const table of empty) await copy(table, 'WHERE false', [])
     await copy(tables.logEntry, 'WHERE key = ANY($1::uuid[])', [keys])
     return { client, db: drizzle({ client }), close }
   } catch (error) {

@@ -10,13 +10,24 @@ import {
   rankTests,
   type TestFinding,
 } from '@diatribon/core'
-import type { Needed } from '../people/mayDo.ts'
+import type { Needed } from '../rules/mayDo.ts'
 import type { Db } from '../platform/database.ts'
 import { cause, fault } from '../platform/tables.ts'
 
 type FaultFacts = typeof fault.$inferSelect
 /** Tests that are offered at a time, the most telling per minute. */
 const shownTests = 8
+
+/** A part that sits in a slot of the printer now. */
+export type FittedPart = RankedCause['fitted'][number] & { slotKind: string }
+
+/** What the advice for a cause is about on this very printer: the parts in the slots that it changes, else those it names. */
+function fittedFor({ changes, about }: Cause, fitted: FittedPart[]): RankedCause['fitted'] {
+  const kinds = changes.length > 0 ? changes : about.slotKinds
+  return fitted
+    .filter(({ slotKind }) => kinds.includes(slotKind))
+    .map(({ slot, part, clock, age, ageIsKnown }) => ({ slot, part, clock, age, ageIsKnown }))
+}
 
 /** Closed faults of a symptom, by their cause, of all printers; the fault itself is left out. */
 async function ownCounts(db: Db, symptomId: string, but: string): Promise<Map<string, number>> {
@@ -62,8 +73,9 @@ async function returningFrom(db: Db, of: FaultFacts) {
 export async function diagnose(
   db: Db,
   of: FaultFacts,
-  { known, steps, mayDo }: { known: Knowledge; steps: FaultStep[]; mayDo: (needed: Needed) => MayDo },
+  beside: { known: Knowledge; steps: FaultStep[]; fitted: FittedPart[]; mayDo: (needed: Needed) => MayDo },
 ): Promise<FaultPage['diagnosis']> {
+  const { known, steps, fitted, mayDo } = beside
   const symptom = known.symptoms.find(({ id }) => id === of.symptomId)
   const causes = (symptom?.causes ?? []).flatMap(({ causeId, weight }) => {
     const found = known.causes.find(({ id }) => id === causeId)
@@ -137,6 +149,7 @@ export async function diagnose(
         return {
           cause: found,
           chance,
+          fitted: fittedFor(found, fitted),
           priorChance: priors.chances.find((one) => one.causeId === causeId)!.chance,
           own: { faults: priors.ownFaults, ofThis: own.get(causeId) ?? 0 },
           reasons: reasons.get(causeId) ?? [],

@@ -6,12 +6,12 @@ import {
   type ParetoRow,
   type ServiceRow,
 } from '@diatribon/contract'
-import { availability, splitDowntime, together, type ServiceRecord, type Span } from '@diatribon/core'
+import { hourMs, availability, splitDowntime, together, type ServiceRecord, type Span } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
+import { groupBy } from '../platform/groupBy.ts'
 import { cause, downTime, fault, printer, printerModel, symptom, workSpan } from '../platform/tables.ts'
 
-const hourMs = 3600_000
 const misuse: readonly BroughtAbout[] = ['slicing', 'outside filament', 'unattended', 'preheat', 'removal', 'repair']
 
 interface Served {
@@ -33,6 +33,7 @@ export async function downtimePage(db: Db, from: Date, until: Date): Promise<Dow
   const ownedFrom = new Map(printers.map(({ id, firstAt }) => [id, Math.max(from.getTime(), firstAt.getTime())]))
   /** Up to when a printer's time down has been counted: spans that were dated back may overlap. */
   const counted = new Map<string, number>()
+  const spansOf = groupBy(spans, ({ printerId }) => printerId)
   const split = downs.map((down) => {
     const untilMs = Math.min((down.untilAt ?? until).getTime(), until.getTime())
     const fromMs = Math.max(
@@ -42,14 +43,16 @@ export async function downtimePage(db: Db, from: Date, until: Date): Promise<Dow
     )
     counted.set(down.printerId, Math.max(untilMs, counted.get(down.printerId) ?? 0))
     const inside: Span = { fromMs: Math.min(fromMs, untilMs), untilMs }
-    const work = spans
-      .filter(({ printerId }) => printerId === down.printerId)
-      .map(({ fromAt, untilAt }) => ({ fromMs: fromAt.getTime(), untilMs: (untilAt ?? until).getTime() }))
+    const work = (spansOf.get(down.printerId) ?? []).map(({ fromAt, untilAt }) => ({
+      fromMs: fromAt.getTime(),
+      untilMs: (untilAt ?? until).getTime(),
+    }))
     return { down, ...splitDowntime(inside, work, down.minutes) }
   })
+  const splitOf = groupBy(split, ({ down }) => down.printerId)
   const served = new Map(
     printers.map((one): [string, Served] => {
-      const own = split.filter(({ down }) => down.printerId === one.id)
+      const own = splitOf.get(one.id) ?? []
       const failed = own.filter(({ down }) => down.faultId !== null)
       const restored = failed.filter(({ down }) => down.untilAt !== null && down.untilAt <= until)
       const sum = (of: typeof own, pick: (one: (typeof own)[number]) => number) =>

@@ -1,11 +1,24 @@
 import { and, asc, desc, eq, gte, inArray, isNull, ne } from 'drizzle-orm'
 import type { FaultPage, FaultStep, Person } from '@diatribon/contract'
 import { entriesOf } from '../logbook/logPage.ts'
-import { mayDoFor } from '../people/mayDo.ts'
+import { mayDoFor } from '../rules/mayDo.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { cause, fault, faultStep, logEntry, person, printer, symptom, workSpan } from '../platform/tables.ts'
-import { diagnose } from './diagnose.ts'
+import {
+  cause,
+  fault,
+  faultStep,
+  fitting,
+  logEntry,
+  partType,
+  person,
+  printer,
+  slot,
+  symptom,
+  workSpan,
+} from '../platform/tables.ts'
+import { ageIsKnown, partAge } from '../parts/age.ts'
+import { diagnose, type FittedPart } from './diagnose.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
 import { faultFields, openFaultOf } from './open.ts'
 
@@ -28,11 +41,12 @@ export async function faultPage(
     .where(eq(fault.id, id))
   if (!found) throw new Refusal(404, 'not-there', 'There is no fault with this id.')
   const { row, printer: of, causeContent } = found
-  const [known, steps, mayDo, work, sisters, parts, reports] = await Promise.all([
+  const [known, steps, mayDo, work, fitted, sisters, parts, reports] = await Promise.all([
     kindOfPrinter(db, of).then(async (kind) => knowledgeFor(await knowledge(db), kind)),
     stepsDone(db, id),
     mayDoFor(db, reader, now),
     workOn(db, row),
+    fittedOn(db, of.id, now),
     db
       .select()
       .from(printer)
@@ -75,7 +89,7 @@ export async function faultPage(
     runHours: of.hours,
     symptoms: known.symptoms,
     diagnosis: row.symptomId
-      ? await diagnose(db, row, { known, steps, mayDo: (needed) => mayDo(needed, of.modelId) })
+      ? await diagnose(db, row, { known, steps, fitted, mayDo: (needed) => mayDo(needed, of.modelId) })
       : null,
     steps,
     partsChanged: standing
@@ -120,6 +134,25 @@ async function stepsDone(db: Db, faultId: string): Promise<FaultStep[]> {
     who,
     at: at.toISOString(),
   }))
+}
+
+/** What sits in the printer's slots. */
+function fittedOn(db: Db, printerId: string, now: Date): Promise<FittedPart[]> {
+  return db
+    .select({
+      slot: slot.name,
+      slotKind: slot.kind,
+      part: partType.name,
+      clock: partType.agesBy,
+      age: partAge(now),
+      ageIsKnown: ageIsKnown(),
+    })
+    .from(fitting)
+    .innerJoin(slot, eq(slot.id, fitting.slotId))
+    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+    .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .where(and(eq(fitting.printerId, printerId), isNull(fitting.removedAt), isNull(fitting.takenBackSeq)))
+    .orderBy(asc(slot.position))
 }
 
 async function workOn(db: Db, of: typeof fault.$inferSelect): Promise<FaultPage['work']> {

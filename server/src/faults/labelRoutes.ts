@@ -1,3 +1,4 @@
+import { hourMs } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import { and, between, count, desc, eq, gte, isNull } from 'drizzle-orm'
 import { raw, Router, type Request } from 'express'
@@ -6,7 +7,7 @@ import { v5 as derivedId } from 'uuid'
 import { labelReportSchema, type Attachment, type LabelPage, type LabelReport } from '@diatribon/contract'
 import { keptPhoto, mostPhotoBytes } from '../attachments/photo.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
-import type { Services } from '../platform/services.ts'
+import type { Services } from '../services/services.ts'
 import { attachment, fault, logEntry, person, printer, site } from '../platform/tables.ts'
 import { idsOf } from '../reports/shortAddress.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
@@ -16,7 +17,6 @@ const perAddress = 6
 const addressMinutes = 10
 const perSiteAnHour = 60
 const photosPerSiteAnHour = 120
-const hourMs = 3600_000
 
 /**
  * The report by label: whoever stands at a printer can say what is wrong, without an account. It shows no more than a look at
@@ -110,7 +110,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
           ),
         ),
     )
-    const visitor = { id: visitorId, name: 'visitor', displayName: 'Reported by label', role: 'visitor' as const }
+    const visitor = { id: visitorId, name: 'visitor', displayName: 'a visitor', role: 'visitor' as const }
     const [there] = await db.select({ id: person.id }).from(person).where(eq(person.id, visitorId))
     if (!there)
       await door.list(

@@ -1,4 +1,5 @@
-import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm'
+import { spotOf } from '../printers/spot.ts'
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { FaultRow, MadeDuty, OpenFault } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { duty, fault, person, printer, symptom, workSpan } from '../platform/tables.ts'
@@ -64,7 +65,7 @@ export async function allOpenFaults(db: Db): Promise<FaultRow[]> {
     const here = atIt.filter(({ printerId }) => printerId === of.id).map(({ who }) => who)
     return {
       ...openFaultOf(one),
-      printer: { id: of.id, name: of.name, place: `${of.rack}${of.place}`, onHold: of.holdReason !== null },
+      printer: spotOf(of),
       atIt: here,
       waitingFor: here.length > 0 ? null : (waits.find(({ faultId }) => faultId === one.row.id)?.waitingFor ?? null),
     }
@@ -72,11 +73,14 @@ export async function allOpenFaults(db: Db): Promise<FaultRow[]> {
 }
 
 /** How many faults each printer has that are not closed, and whether one of them says stop. */
-export async function openFaultCounts(db: Db): Promise<Map<string, { open: number; saysStop: boolean }>> {
+export async function openFaultCounts(
+  db: Db,
+  printerIds: string[],
+): Promise<Map<string, { open: number; saysStop: boolean }>> {
   const rows = await db
     .select({ printerId: fault.printerId, open: count(), saysStop: sql<boolean>`NOT bool_and(${fault.mayGoOn})` })
     .from(fault)
-    .where(isNull(fault.closedSeq))
+    .where(and(isNull(fault.closedSeq), inArray(fault.printerId, printerIds)))
     .groupBy(fault.printerId)
   return new Map(rows.map(({ printerId, ...faults }) => [printerId, faults]))
 }
@@ -103,7 +107,7 @@ export async function madeDuties(
     .orderBy(asc(duty.dueDate), asc(duty.madeSeq))
   return rows.map(({ row, who, printer: of, fixed }) => ({
     id: row.id,
-    printer: { id: of.id, name: of.name, place: `${of.rack}${of.place}`, onHold: of.holdReason !== null },
+    printer: spotOf(of),
     words: row.what,
     dueDate: row.dueDate,
     dueRunHours: row.dueRunHours,

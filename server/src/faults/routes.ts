@@ -1,18 +1,18 @@
+import { dayMs } from '@diatribon/core'
 import { Router } from 'express'
 import { printer } from '../platform/tables.ts'
 import { eq } from 'drizzle-orm'
 import { dayFrom } from '../platform/moments.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
-import { calendarOf, idFrom, requires, signedIn, type Services } from '../platform/services.ts'
-import { zonedMoment } from '../plan/calendar.ts'
+import { calendarOf, idFrom, requires, signedIn, type Services } from '../services/services.ts'
+import { zonedMoment } from '../platform/calendar.ts'
 import { dayIn } from '../platform/clock.ts'
 import { downtimePage } from './downtimePage.ts'
 import { faultPage } from './faultPage.ts'
 import { knowledge } from './knowledge.ts'
 import { allOpenFaults, madeDuties } from './open.ts'
-import { returnToService } from './returnToService.ts'
+import { returnToService } from '../rules/returnToService.ts'
 
-const dayMs = 24 * 3600_000
 const usualDays = 365
 
 export function faultRoutes(services: Services): Router {
@@ -37,7 +37,7 @@ export function faultRoutes(services: Services): Router {
     }
     const from = day('from', new Date(Date.parse(today) - usualDays * dayMs).toISOString().slice(0, 10), 0)
     const until = new Date(Math.min(day('until', today, 1).getTime(), clock().getTime()))
-    if (from >= until) throw badInput('from', 'from must lie before until, and before now')
+    if (from >= until) throw badInput('from', 'The beginning must lie before the end, and before now.')
     response.json(await downtimePage(db, from, until))
   })
   router.get('/faults/:id', requires(services, 'read'), async (request, response) => {

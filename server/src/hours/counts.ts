@@ -1,15 +1,15 @@
+import { dayMs } from '@diatribon/core'
 import { and, desc, eq, isNull, lt, or } from 'drizzle-orm'
 import type { ActionKindName, Counts } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
-import { actionOf } from '../logbook/logRow.ts'
+import { actionOf } from '../actions/writers/logRow.ts'
 import { namesFor } from '../logbook/names.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { logEntry, printer, usage } from '../platform/tables.ts'
-import { gapAt } from './gapAt.ts'
+import { gapsOf } from './gapsOf.ts'
 
 const pageSize = 40
-const dayMs = 24 * 3600_000
 
 /** Where a page of counts ended: entries of one moment are told apart by their number. */
 export interface CountsBefore {
@@ -33,7 +33,7 @@ export async function counts(db: Db, printerId: string, before: CountsBefore | n
     .where(and(inForce, before ? olderThan(before) : undefined))
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(pageSize * 4)
-  const usages = rows.map(({ row }) => row)
+  const gaps = gapsOf(rows.map(({ row }) => row))
   const page = rows.slice(0, pageSize)
   const names = await namesFor(
     db,
@@ -65,7 +65,7 @@ export async function counts(db: Db, printerId: string, before: CountsBefore | n
       abrasive: u.abrasive,
       words: kindOf(entry.kind as ActionKindName).words(actionOf(entry), names),
       who: names.person(entry.personId),
-      gapHours: gapAt(usages, i),
+      gapHours: gaps[i]!,
       explanation: u.explanation,
     })),
     next: rows.length > pageSize ? beforeOf(page[page.length - 1]!.row) : null,

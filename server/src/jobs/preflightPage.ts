@@ -1,40 +1,43 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
-import type { Duty, PreflightAnswer, PreflightRequest } from '@diatribon/contract'
+import type { PreflightAnswer, PreflightRequest } from '@diatribon/contract'
 import { builtLimits, preflight, type FittedPart } from '@diatribon/core'
-import { dutiesOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { partsOverWithin } from '../plan/dueItems.ts'
+import type { Db } from '../platform/database.ts'
+import { printerNames } from '../printers/floor.ts'
+import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting, partType, printer, printerModel, slot, spool } from '../platform/tables.ts'
 
 /** Which of our printers can take this job, each as it stands now; those with the least against them first. */
-export async function preflightAll(planning: Planning, request: PreflightRequest): Promise<PreflightAnswer> {
-  const { db } = planning
+export async function preflightAll(db: Db, request: PreflightRequest): Promise<PreflightAnswer> {
   const { job, filling, spoolId } = request
-  const heads = (await printerHeads(planning)).filter(({ state }) => state !== 'retired')
+  const heads = await printerNames(db, false)
   const ids = heads.map(({ id }) => id)
   const limits = new Map(
     (
       await db
-        .select({ id: printer.id, limits: printerModel.limits })
+        .select({ id: printer.id, limits: printerModel.limits, confirmed: printerModel.limitsConfirmed })
         .from(printer)
         .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
-    ).map((row) => [row.id, row.limits]),
+    ).map((row) => [row.id, row]),
   )
-  const parts = await partsInPlace(planning, ids)
-  const duties = await dutiesOf(planning, heads)
-  const left = spoolId === null ? null : await leftOn(planning, spoolId)
+  const parts = await partsInPlace(db, ids)
+  const partsDue = await partsOverWithin(db, job.seconds / 3600)
+  const left = spoolId === null ? null : await leftOn(db, spoolId)
   const printers = heads.map((head) => {
-    const own = limits.get(head.id)
+    const { limits: own = null, confirmed = true } = limits.get(head.id) ?? {}
     return {
       id: head.id,
       name: head.name,
       place: `${head.rack}${head.place}`,
-      model: `${head.make} ${head.model}`,
+      model: `${head.make} ${head.model}`.trim(),
       findings: preflight(job, filling, {
         name: head.name,
         outOfUse: head.state === 'in service' ? null : (head.holdReason ?? 'it is still being taken in.'),
         built: own ? builtLimits(own, parts.get(head.id) ?? []) : null,
+        limitsToConfirm: !confirmed,
         leftOnSpoolM: left,
-        partsDue: duties.filter((d) => d.printer.id === head.id && d.clock === 'hours').map(dueIn),
+        partsDue: partsDue.get(head.id) ?? [],
       }),
     }
   })
@@ -43,9 +46,7 @@ export async function preflightAll(planning: Planning, request: PreflightRequest
   return { printers: printers.sort((a, b) => weight(a) - weight(b)) }
 }
 
-const dueIn = ({ slot, left }: Duty) => ({ slot: slot.name, hoursLeft: left })
-
-async function partsInPlace({ db }: Planning, ids: string[]): Promise<Map<string, FittedPart[]>> {
+async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPart[]>> {
   const rows = await db
     .select({
       printerId: fitting.printerId,
@@ -58,12 +59,10 @@ async function partsInPlace({ db }: Planning, ids: string[]): Promise<Map<string
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .where(and(inArray(fitting.printerId, ids), isNull(fitting.removedAt), isNull(fitting.takenBackSeq)))
-  const parts = new Map<string, FittedPart[]>()
-  for (const { printerId, ...part } of rows) parts.set(printerId, [...(parts.get(printerId) ?? []), part])
-  return parts
+  return groupBy(rows, ({ printerId }) => printerId)
 }
 
-async function leftOn({ db }: Planning, spoolId: string): Promise<number> {
+async function leftOn(db: Db, spoolId: string): Promise<number> {
   const [row] = await db
     .select({ left: spool.leftMetres, finishedAt: spool.finishedAt })
     .from(spool)

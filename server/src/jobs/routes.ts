@@ -2,7 +2,7 @@ import { Router } from 'express'
 import { preflightSchema, type PreflightRequest } from '@diatribon/contract'
 import { eq } from 'drizzle-orm'
 import { checked, Refusal } from '../platform/refusal.ts'
-import { planningFor, requires, type Services } from '../platform/services.ts'
+import { freshFor, requires, type Services } from '../services/services.ts'
 import { printer, printerModel } from '../platform/tables.ts'
 import { preflightAll } from './preflightPage.ts'
 import { readUpload } from './readUpload.ts'
@@ -23,7 +23,8 @@ export function jobRoutes(services: Services): Router {
 
   router.post('/jobs/preflight', requires(services, 'send actions'), async (request, response) => {
     const asked = checked<PreflightRequest>(preflightSchema, request.body)
-    response.json(await preflightAll(await planningFor(services, request), asked))
+    await freshFor(services, request, 'due', 'everyone')
+    response.json(await preflightAll(db, asked))
   })
 
   async function motionOf(printerId: unknown) {

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { requires, signedIn, type Services } from '../platform/services.ts'
+import { requires, signedIn, type Services } from '../services/services.ts'
 import { libraryOffer } from './offer.ts'
 
 export function libraryRoutes(services: Services): Router {

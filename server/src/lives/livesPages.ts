@@ -1,17 +1,17 @@
 import { desc, eq, sql } from 'drizzle-orm'
 import type { LifePage, LifeSummary, RemovalReason } from '@diatribon/contract'
 import { kaplanMeier, recordOfFitting } from '@diatribon/core'
-import { partAge } from '../parts/age.ts'
+import { ageIsKnown, partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting, partType, printer, site, slot } from '../platform/tables.ts'
-import { livesOf, replacementCosts, type Judgements } from './judgements.ts'
+import { keptJudgements, livesOf, replacementCosts } from './judgementFigure.ts'
 
 const recordsShown = 500
 
 /** What every part type's history says. */
-export async function livesList(db: Db, judgements: Judgements): Promise<LifeSummary[]> {
-  const judged = await judgements.fresh('all')
+export async function livesList(db: Db): Promise<LifeSummary[]> {
+  const judged = await keptJudgements(db)
   const types = await db.select().from(partType).orderBy(partType.slotKind, partType.name)
   return types.flatMap(({ id, name, slotKind, tradeInterval, agesBy }) => {
     const found = judged.get(id)
@@ -33,14 +33,14 @@ export async function livesList(db: Db, judgements: Judgements): Promise<LifeSum
 }
 
 /** One part type's records, curves and verdict. */
-export async function lifePage(db: Db, judgements: Judgements, partTypeId: string, now: Date): Promise<LifePage> {
+export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<LifePage> {
   const [type] = await db
     .select({ row: partType, labour: site.labourCostMinorPerHour })
     .from(partType)
     .innerJoin(site, eq(site.id, partType.siteId))
     .where(eq(partType.id, partTypeId))
   if (!type) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
-  const judged = (await judgements.fresh([partTypeId])).get(partTypeId)!
+  const judged = (await keptJudgements(db)).get(partTypeId)!
   const { fitted, failures, inPlace, fit, basis, interval, words, lifeWords } = judged
   const { id, name, slotKind, tradeInterval, minutes } = type.row
   const costs = replacementCosts(type.row, type.labour)
@@ -48,7 +48,7 @@ export async function lifePage(db: Db, judgements: Judgements, partTypeId: strin
   const ofType = livesOf(partTypeId)
   const clock = type.row.agesBy
   const ages = await db
-    .select({ age, ageIsKnown: fitting.ageIsKnown, removalReason: fitting.removalReason })
+    .select({ age, ageIsKnown: ageIsKnown(), removalReason: fitting.removalReason })
     .from(fitting)
     .innerJoin(printer, eq(printer.id, fitting.printerId))
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
@@ -59,7 +59,7 @@ export async function lifePage(db: Db, judgements: Judgements, partTypeId: strin
       printer: { id: printer.id, name: printer.name },
       slotName: slot.name,
       age,
-      ageIsKnown: fitting.ageIsKnown,
+      ageIsKnown: ageIsKnown(),
       removalReason: fitting.removalReason,
       removedAt: fitting.removedAt,
     })

@@ -174,7 +174,7 @@ export async function restore(
   }
   async function nextLine(): Promise<Line | null> {
     if (++number % 500 === 0) onProgress(number, end?.lines ?? number)
-    const { value, done } = await lines.next()
+    const { value, done } = (await lines.next()) as IteratorResult<Line, undefined>
     return done ? null : value
   }
   const insert = (table: string, row: object) =>

@@ -1,47 +1,31 @@
 import { createHash } from 'node:crypto'
+import { getTableName, is } from 'drizzle-orm'
+import { PgTable } from 'drizzle-orm/pg-core'
 import type pg from 'pg'
+import * as tables from '../platform/tables.ts'
 
-/** Tables of facts: what playing the book again must give. What is derived or secret is no fact of the book. */
-export const factTables = [
-  'log_entry',
-  'site',
-  'person',
-  'slot_kind',
-  'part_type',
-  'printer_model',
-  'printer',
-  'slot',
-  'fitting',
-  'usage',
-  'counter_point',
-  'job',
-  'spool',
-  'reading',
-  'reading_kind',
-  'adjustment',
-  'printer_event',
-  'enclosure_sample',
-  'check_type',
-  'check_version',
-  'upset',
-  'check_sheet',
-  'step_result',
-  'duty',
-  'fault',
-  'sign_off',
-  'symptom',
-  'cause',
-  'fault_test',
-  'fault_step',
-  'down_time',
-  'work_span',
-  'test_print',
-  'return_tick',
-  'guard',
-  'training',
-  'notice',
-  'note_link',
-]
+/** What is derived, secret or of this moment only is no fact of the book. Every other table is, a new one too. */
+const noFacts = new Set<PgTable>([
+  tables.logSeal,
+  tables.logSearch,
+  tables.keptFigure,
+  tables.keptStale,
+  tables.dueItem,
+  tables.credential,
+  tables.deviceToken,
+  tables.invitation,
+  tables.session,
+  tables.signInBrake,
+  tables.presence,
+  tables.savedView,
+  tables.readMark,
+  tables.attachment,
+])
+
+/** Tables of facts, by their names: what playing the book again must give. */
+export const factTables = Object.values(tables)
+  .filter((table) => is(table, PgTable) && !noFacts.has(table))
+  .map((table) => getTableName(table as PgTable))
 
 /** A digest of every table of facts: two databases with the same ones hold the same facts. */
 export async function factsDigest(pool: pg.Pool): Promise<Record<string, string>> {

@@ -1,16 +1,15 @@
 import { and, asc, desc, eq, gt, isNotNull, isNull, lte, notInArray, sql } from 'drizzle-orm'
 import type { Handover, Person } from '@diatribon/contract'
-import { lastShiftEnd } from '@diatribon/core'
+import { dayMs, lastShiftEnd } from '@diatribon/core'
 import { allOpenFaults, madeDuties } from '../faults/open.ts'
-import { localMoment, shiftsOf } from '../people/shifts.ts'
+import { localMoment, shiftsOf } from '../rules/shifts.ts'
 import { dayIn } from '../platform/clock.ts'
 import type { Db } from '../platform/database.ts'
-import { zonedMoment } from '../plan/calendar.ts'
+import { zonedMoment } from '../platform/calendar.ts'
 import { checkSheet, checkType, logEntry, person, printer } from '../platform/tables.ts'
 import { entriesOf } from './logPage.ts'
 import { noticesOn } from './notices.ts'
 
-const dayMs = 24 * 3600_000
 const mostEntries = 300
 /** Counts and single steps tell the next one nothing that the Floor does not. */
 const leftOut = ['record-step', 'confirm-cautions', 'begin-check', 'log-enclosure', 'count-hours', 'report-fault']
@@ -83,8 +82,15 @@ export async function handover(
 }
 
 function happened(since: Date, now: Date) {
-  return and(gt(logEntry.at, since), lte(logEntry.at, now), notInArray(logEntry.kind, leftOut))
+  return and(
+    gt(logEntry.at, since),
+    lte(logEntry.at, now),
+    // Nothing is told before it happened, but for clocks that run ahead: that keeps the search to the young end of the book.
+    gt(logEntry.recordedAt, new Date(since.getTime() - clocksApartMs)),
+    notInArray(logEntry.kind, leftOut),
+  )
 }
+const clocksApartMs = 3600_000
 
 async function lastShift(db: Db, personId: string, now: Date, timeZone: string) {
   const [who] = await db.select().from(person).where(eq(person.id, personId))

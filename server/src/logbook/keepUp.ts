@@ -8,8 +8,8 @@ import { writeRows } from '../platform/rows.ts'
 import { fitting, logEntry, logSeal, logSearch } from '../platform/tables.ts'
 import { chainOf, headsOf, sealOf } from './chain.ts'
 import { idsIn, namesFor } from './names.ts'
-import { actionOf, type LogRow } from './logRow.ts'
-import { writersLock } from './writersLock.ts'
+import { actionOf, type LogRow } from '../actions/writers/logRow.ts'
+import { writersLock } from '../actions/writers/writersLock.ts'
 
 /** One keeper at a time, whichever process it runs in. */
 const keeperLock = 4310_0002
@@ -58,8 +58,6 @@ export function openKeeper(pool: pg.Pool, onProblem: (error: unknown) => void) {
     },
   }
 }
-
-export type Keeper = ReturnType<typeof openKeeper>
 
 /** Seals and indexes everything written so far. @returns false when another process is at it, or a long write is under way */
 export async function keepUp(pool: pg.Pool): Promise<boolean> {

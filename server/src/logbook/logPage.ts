@@ -1,6 +1,8 @@
+import { dayMs } from '@diatribon/core'
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import {
   mayDo,
+  type Correction,
   type ActionKindName,
   type LogEntry,
   type LogPage,
@@ -9,14 +11,13 @@ import {
 } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
-import { zonedMoment } from '../plan/calendar.ts'
+import { zonedMoment } from '../platform/calendar.ts'
 import { logEntry, noteLink, readMark } from '../platform/tables.ts'
 import { hasWords } from './findWords.ts'
-import { actionOf, recordedOf, type LogRow } from './logRow.ts'
+import { actionOf, recordedOf, type LogRow } from '../actions/writers/logRow.ts'
 import { namesFor } from './names.ts'
 
 const usualLimit = 50
-const dayMs = 24 * 3600_000
 /** Told in one line by the check that they belong to, or too many to read: shown only when asked for. */
 const singleSteps = ['record-step', 'confirm-cautions', 'begin-check', 'log-enclosure']
 
@@ -151,14 +152,23 @@ export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise
         takesBack: a.payload.takeBack === true,
       })),
       amends: original ? { seq: original.seq, summary: words(original) } : null,
-      correctable: kind.correctable ? { ...kind.correctable(actionOf(row)), ...corrections(own) } : null,
+      correctable: kind.correctable ? corrected(kind.correctable(actionOf(row)), own) : null,
       mayAmend,
-      mayTakeBack: mayAmend && !kind.isOnlyCorrected,
+      mayTakeBack: mayAmend && kind.isOnlyCorrected === undefined,
     }
   })
 }
 
 /** What stands after all corrections so far, later ones over earlier ones. */
-function corrections(amendments: LogRow[]): object {
-  return Object.assign({}, ...amendments.map(({ payload }) => payload.correction ?? {})) as object
+function corrected(first: Correction, amendments: LogRow[]): Correction {
+  return amendments
+    .map(({ payload }) => (payload.correction ?? {}) as Correction)
+    .reduce(
+      (before, one) => ({
+        ...before,
+        ...one,
+        ...(one.partHours ? { partHours: { ...before.partHours, ...one.partHours } } : {}),
+      }),
+      first,
+    )
 }

@@ -15,8 +15,8 @@ import {
   stepResult,
   symptom,
 } from '../platform/tables.ts'
-import type { LogRow } from './logRow.ts'
-import { measured } from './measured.ts'
+import type { LogRow } from '../actions/writers/logRow.ts'
+import { measured } from '../actions/writers/measured.ts'
 
 /** Names of everything that these lines of the book speak of, and of some more people. */
 export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []): Promise<Names> {

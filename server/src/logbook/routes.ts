@@ -6,7 +6,7 @@ import { logQuerySchema, readMarkSchema, savedViewSchema, type LogQuery, type Sa
 import { dayIn } from '../platform/clock.ts'
 import { momentIn } from '../platform/moments.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
-import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
+import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { noteLink, readMark, savedView } from '../platform/tables.ts'
 import { exportBook } from './book.ts'
 import { handover } from './handover.ts'

@@ -1,4 +1,5 @@
 import { sql } from 'drizzle-orm'
+import type { PgColumn } from 'drizzle-orm/pg-core'
 import { fitting, partType, printer } from '../platform/tables.ts'
 
 /**
@@ -15,4 +16,28 @@ export function partAge(now: Date) {
     else ${fitting.beforeDays}
       + greatest(0, extract(epoch from coalesce(${fitting.removedAt}, ${now.toISOString()}::timestamptz) - ${fitting.fittedAt})::float8 / 86400)
   end`.mapWith(Number)
+}
+
+/** Running hours without a single print or metre told: longer than that, they were not counted. */
+const countedWithinHours = 1
+
+/**
+ * Whether the age of a part on the clock of its type is known: not where it came here with an unknown age, and not where hours
+ * ran, before or here, and nobody counted the prints or the metres that went with them. 0 is then no figure, but none. In
+ * statements that join `fitting` with `printer` and `part_type`.
+ */
+export function ageIsKnown() {
+  const uncounted = (before: PgColumn, removed: PgColumn, now: PgColumn, fitted: PgColumn) => sql`(
+    (${fitting.beforeHours} > ${countedWithinHours} and ${before} = 0)
+    or (coalesce(${fitting.removedHours}, ${printer.hours}) - ${fitting.fittedHours} > ${countedWithinHours}
+      and coalesce(${removed}, ${now}) - ${fitted} = 0))`
+  const prints = uncounted(fitting.beforePrints, fitting.removedPrints, printer.prints, fitting.fittedPrints)
+  // Metres of any filament: none of it need have been abrasive.
+  const metres = uncounted(fitting.beforeMetres, fitting.removedMetres, printer.metres, fitting.fittedMetres)
+  return sql<boolean>`(${fitting.ageIsKnown} and not case ${partType.agesBy}
+    when 'prints' then ${prints}
+    when 'metres' then ${metres}
+    when 'abrasive metres' then ${metres}
+    else false
+  end)`
 }

@@ -1,8 +1,8 @@
 import { Router } from 'express'
-import { requires, type Services } from '../platform/services.ts'
+import { requires, type Services } from '../services/services.ts'
 import { catalogue } from './catalogue.ts'
 import { models } from './models.ts'
-import { allSlotKinds } from './slotKinds.ts'
+import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 
 export function partRoutes(services: Services): Router {
   const { db } = services.database

@@ -3,7 +3,7 @@ import { asc, eq, isNull, and } from 'drizzle-orm'
 import { Router } from 'express'
 import { newDeviceSchema, type Device, type NewDevice } from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
-import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
+import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { deviceToken, person, printer } from '../platform/tables.ts'
 
 const tokenHashOf = (token: string) => createHash('sha256').update(token).digest('hex')

@@ -1,14 +1,14 @@
+import { dayMs } from '@diatribon/core'
 import { createHash, randomBytes } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { easyPin } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { invitation, person } from '../platform/tables.ts'
-import { isStaff } from './mayDo.ts'
-import { setPin, type Sessions } from './sessions.ts'
+import { isStaff } from '../rules/mayDo.ts'
+import { setPin, type Sessions } from '../services/sessions.ts'
 
 const openDays = 7
-const dayMs = 24 * 3600_000
 const hashOf = (code: string) => createHash('sha256').update(code).digest('hex')
 
 /** A code with which somebody chooses a PIN, or a new one when it is forgotten. An older code no longer holds. */

@@ -4,7 +4,7 @@ import { Router } from 'express'
 import type { PresentHere } from '@diatribon/contract'
 import { words } from '@diatribon/contract'
 import { checked } from '../platform/refusal.ts'
-import { idFrom, requires, signedIn, type Services } from '../platform/services.ts'
+import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { person, presence } from '../platform/tables.ts'
 
 /** A page says every 20 s that it is still there; silent for longer than this, it is gone. */

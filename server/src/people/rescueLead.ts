@@ -5,7 +5,7 @@ import { applyAll } from '../actions/door.ts'
 import { transaction, type Database } from '../platform/database.ts'
 import { StartProblem } from '../platform/migrate.ts'
 import { person, signInBrake } from '../platform/tables.ts'
-import { nameHashOf, setPin } from './sessions.ts'
+import { nameHashOf, setPin } from '../services/sessions.ts'
 
 const digits = 8
 

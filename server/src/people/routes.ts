@@ -13,10 +13,11 @@ import {
   type Welcome,
 } from '@diatribon/contract'
 import { badInput, checked, Refusal } from '../platform/refusal.ts'
-import { cookieName, idFrom, requires, sessionToken, signedIn, type Services } from '../platform/services.ts'
+import { labelsCarry } from '../platform/addresses.ts'
+import { addressOf, cookieName, idFrom, requires, sessionToken, signedIn, type Services } from '../services/services.ts'
 import { site } from '../platform/tables.ts'
 import { invite, join } from './invitations.ts'
-import { setPin } from './sessions.ts'
+import { setPin } from '../services/sessions.ts'
 import { staff } from './staff.ts'
 
 const cookieDays = 14
@@ -53,6 +54,7 @@ export function peopleRoutes(services: Services): Router {
 
   const sessionOf = (request: Parameters<typeof signedIn>[0]): Session => ({
     ...signedIn(request),
+    labelsCarry: addressOf(services, request),
     now: clock().toISOString(),
   })
 
@@ -66,7 +68,12 @@ export function peopleRoutes(services: Services): Router {
     const token = await sessions.signIn(checked<SignIn>(signInSchema, request.body))
     setCookie(request, response, token, cookieDays)
     const found = await sessions.lookUp(token)
-    const session: Session = { ...found!, now: clock().toISOString() }
+    const opened = `${request.protocol}://${request.headers.host}`
+    const session: Session = {
+      ...found!,
+      labelsCarry: labelsCarry({ siteUrl: services.siteUrl, set: found!.site.address, opened }),
+      now: clock().toISOString(),
+    }
     response.status(201).json(session)
   })
 

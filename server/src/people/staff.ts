@@ -3,7 +3,7 @@ import type { PersonHere } from '@diatribon/contract'
 import { isOnShift } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { credential, person, signOff, site, training } from '../platform/tables.ts'
-import { localMoment, shiftsOf } from './shifts.ts'
+import { localMoment, shiftsOf } from '../rules/shifts.ts'
 
 /** The staff as everybody may see it: who may do what, who is here, who was trained in what. Those who left come last. */
 export async function staff(db: Db, now: Date): Promise<PersonHere[]> {

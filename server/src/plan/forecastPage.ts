@@ -1,18 +1,21 @@
 import type { ForecastPage } from '@diatribon/contract'
+import type { HoursForecast } from '@diatribon/core'
+import { keptResults } from '../kept/keptResults.ts'
 import { dayIn } from '../platform/clock.ts'
+import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { calendarDays } from './calendar.ts'
-import { printerHeads, type Planning } from './duties.ts'
-import { forecastsFor } from './forecasts.ts'
+import { calendarDays, type SiteCalendar } from '../platform/calendar.ts'
 
 const daysShown = 14
 
 /** What a printer is expected to run. */
-export async function forecastPage(planning: Planning, printerId: string): Promise<ForecastPage> {
-  const { db, now, calendar } = planning
-  const heads = await printerHeads(planning, [printerId])
-  if (heads.length === 0) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-  const forecast = (await forecastsFor(db, heads, calendar)).get(printerId) ?? null
+export async function forecastPage(
+  db: Db,
+  { printerId, calendar, now }: { printerId: string; calendar: SiteCalendar; now: Date },
+): Promise<ForecastPage> {
+  const kept = await keptResults<HoursForecast | null>(db, 'forecast', [printerId])
+  if (!kept.has(printerId)) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+  const forecast = kept.get(printerId) ?? null
   const day = dayIn(calendar.timeZone)
   const closed = (weekday: number) => calendar.closedWeekdays.includes(weekday)
   const weekdays =

@@ -1,30 +1,62 @@
-import type { CheckTurn, Duty, Round } from '@diatribon/contract'
-import { turnsOf } from '../checks/turns.ts'
+import { and, asc, count, eq, isNotNull, isNull, or, sql } from 'drizzle-orm'
+import type { CheckTurn, Duty, Freshness, Round, Urgency } from '@diatribon/contract'
 import { madeDuties } from '../faults/open.ts'
-import { bySoonest, dutiesOf, printerHeads, type Planning } from './duties.ts'
+import type { Db } from '../platform/database.ts'
+import { dueItem, printer } from '../platform/tables.ts'
 
-/** Soonest parts and checks after this week that the list holds; the rest is counted. */
-const laterShown = 60
+/** The soonest parts and checks of each heap that the list holds; the rest is counted. */
+const shown: Record<Urgency, number> = { overdue: 200, 'this week': 200, later: 60 }
 
-/** Everything due, sorted into overdue, this week and later. */
-export async function round(planning: Planning): Promise<Round> {
-  const heads = await printerHeads(planning)
-  const duties = await dutiesOf(planning, heads)
-  const of = (urgency: Duty['urgency']) => duties.filter((duty) => duty.urgency === urgency).sort(bySoonest)
-  const later = of('later')
-  const turns = await turnsOf(planning, heads)
-  const checks = (urgency: Duty['urgency']) => turns.filter((turn) => turn.urgency === urgency).sort(byDate)
-  const laterChecks = checks('later')
+/**
+ * Everything due, sorted into overdue, this week and later.
+ * @param where a room, or a rack as "room / rack"; null: everywhere
+ */
+export async function round(db: Db, where: string | null, fresh: Freshness): Promise<Round> {
+  const here =
+    where === null
+      ? undefined
+      : or(eq(printer.room, where), sql`${printer.room} || ' / ' || ${printer.rack} = ${where}`)
+  const heap = async <Item>(what: 'replace' | 'check', urgency: Urgency): Promise<Item[]> => {
+    const soonest = [sql`${dueItem.dueDate} NULLS LAST`, asc(dueItem.leftShare)]
+    const rows = await db
+      .select({ item: dueItem.item })
+      .from(dueItem)
+      .innerJoin(printer, eq(printer.id, dueItem.printerId))
+      .where(and(eq(dueItem.what, what), eq(dueItem.urgency, urgency), here))
+      .orderBy(...soonest, asc(printer.rack), asc(printer.place), asc(dueItem.position))
+      .limit(shown[urgency])
+    return rows.map(({ item }) => item as Item)
+  }
+  const counted = db
+    .select({ what: dueItem.what, urgency: dueItem.urgency, count: count() })
+    .from(dueItem)
+    .innerJoin(printer, and(eq(printer.id, dueItem.printerId), isNull(printer.retiredReason)))
+    .where(and(isNotNull(dueItem.urgency), here))
+    .groupBy(dueItem.what, dueItem.urgency)
+  const [overdue, thisWeek, later, overdueChecks, checksThisWeek, laterChecks, made, counts] = await Promise.all([
+    heap<Duty>('replace', 'overdue'),
+    heap<Duty>('replace', 'this week'),
+    heap<Duty>('replace', 'later'),
+    heap<CheckTurn>('check', 'overdue'),
+    heap<CheckTurn>('check', 'this week'),
+    heap<CheckTurn>('check', 'later'),
+    madeDuties(db),
+    counted,
+  ])
+  const countOf = (what: 'replace' | 'check', urgency: Urgency) =>
+    counts.find((one) => one.what === what && one.urgency === urgency)?.count ?? 0
+  const countsOf = (what: 'replace' | 'check') => ({
+    overdue: countOf(what, 'overdue'),
+    'this week': countOf(what, 'this week'),
+    later: countOf(what, 'later'),
+  })
   return {
-    checks: { overdue: checks('overdue'), 'this week': checks('this week'), later: laterChecks.slice(0, laterShown) },
-    made: await madeDuties(planning.db),
-    overdue: of('overdue'),
-    thisWeek: of('this week'),
-    later: later.slice(0, laterShown),
-    laterCount: later.length,
-    laterCheckCount: laterChecks.length,
+    fresh,
+    checks: { overdue: overdueChecks, 'this week': checksThisWeek, later: laterChecks },
+    made,
+    overdue,
+    thisWeek,
+    later,
+    counts: { replace: countsOf('replace'), check: countsOf('check') },
   }
 }
-
-const byDate = (a: CheckTurn, b: CheckTurn) =>
-  (a.dueDate ?? '9999').localeCompare(b.dueDate ?? '9999') || a.printer.place.localeCompare(b.printer.place)

@@ -1,4 +1,4 @@
-import { addressesFor, hostFrom, ownAddress, siteUrlFrom } from './addresses.ts'
+import { addressesFor, hostFrom, isLoopback, labelsCarry, ownAddress, siteUrlFrom } from './addresses.ts'
 
 it('listens on this machine alone unless an address is said', () => {
   expect([hostFrom(undefined), hostFrom(''), hostFrom('localhost'), hostFrom('0.0.0.0')]).toEqual([
@@ -24,4 +24,27 @@ it('tells where others find it, and never loopback', () => {
   expect(addressesFor('fd00::20', 4310)).toEqual(['http://[fd00::20]:4310'])
   expect(addressesFor('0.0.0.0', 4310).filter((address) => address.includes('127.'))).toEqual([])
   expect(ownAddress('0.0.0.0', 4310)).toBe('http://127.0.0.1:4310')
+})
+
+it('knows addresses that every machine takes for itself', () => {
+  for (const own of [
+    'http://127.0.0.1:4310',
+    'http://localhost',
+    'http://[::1]:80',
+    'http://127.9.9.9',
+    'http://0.0.0.0',
+  ])
+    expect(isLoopback(own)).toBe(true)
+  for (const other of ['http://192.168.1.20:4310', 'https://wear.example.org', 'http://localhost.example.org'])
+    expect(isLoopback(other)).toBe(false)
+})
+
+it('puts on labels what was said first, and never an address that phones look for in themselves', () => {
+  const opened = 'http://192.168.1.20:4310'
+  expect(labelsCarry({ siteUrl: 'https://a.example.org', set: 'https://b.example.org', opened })).toBe(
+    'https://a.example.org',
+  )
+  expect(labelsCarry({ siteUrl: null, set: 'https://b.example.org', opened })).toBe('https://b.example.org')
+  expect(labelsCarry({ siteUrl: null, set: null, opened })).toBe(opened)
+  expect(labelsCarry({ siteUrl: null, set: null, opened: 'http://127.0.0.1:4310' })).toBeNull()
 })

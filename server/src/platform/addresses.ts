@@ -26,11 +26,11 @@ export function siteUrlFrom(address: string | undefined): string | null {
 }
 
 /** The address at which this machine itself reaches a server that listens there. */
-export const ownAddress = (host: string, port: number) =>
-  `http://${inUrl(everywhere.has(host) ? '127.0.0.1' : host)}:${port}`
+export const ownAddress = (host: string, port: number, protocol = 'http:') =>
+  `${protocol}//${inUrl(everywhere.has(host) ? '127.0.0.1' : host)}:${port}`
 
 /** The addresses at which other machines of the network reach it; none on loopback. */
-export function addressesFor(host: string, port: number): string[] {
+export function addressesFor(host: string, port: number, protocol = 'http:'): string[] {
   const addresses = everywhere.has(host)
     ? Object.values(networkInterfaces()).flatMap((all) =>
         (all ?? []).flatMap(({ address, family, internal }) => (internal || family !== 'IPv4' ? [] : address)),
@@ -38,7 +38,23 @@ export function addressesFor(host: string, port: number): string[] {
     : /^(127\.|::1$)/.test(host)
       ? []
       : [host]
-  return addresses.map((address) => `http://${inUrl(address)}:${port}`)
+  return addresses.map((address) => `${protocol}//${inUrl(address)}:${port}`)
+}
+
+/** Whether every machine would take this address for itself. */
+export function isLoopback(address: string): boolean {
+  const host = URL.canParse(address) ? new URL(address).hostname : address
+  return /^(localhost|127\.\d+\.\d+\.\d+|\[?::1\]?|0\.0\.0\.0)$/i.test(host)
+}
+
+/**
+ * The address that labels, tags and invitations carry: what the command that started the server says, else what a lead has
+ * set, else the one at which this page was opened.
+ * @returns null when phones would look for it in themselves
+ */
+export function labelsCarry(of: { siteUrl: string | null; set: string | null; opened: string }): string | null {
+  const address = of.siteUrl ?? of.set ?? of.opened
+  return isLoopback(address) ? null : address
 }
 
 const inUrl = (address: string) => (isIP(address) === 6 ? `[${address}]` : address)

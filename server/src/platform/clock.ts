@@ -19,6 +19,18 @@ export function wallTime(timeZone: string, moment: Date): string {
   return moment.toLocaleString('en-GB', { timeZone, weekday: 'short', hour: '2-digit', minute: '2-digit' })
 }
 
+/** Day and time of a moment by the clock on the workshop's wall, such as "3 Apr 2025, 14:30". */
+export function wallMoment(timeZone: string, moment: Date): string {
+  return moment.toLocaleString('en-GB', {
+    timeZone,
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  })
+}
+
 export function isTimeZone(name: string): boolean {
   try {
     return Boolean(new Intl.DateTimeFormat('en', { timeZone: name }))

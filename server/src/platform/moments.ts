@@ -1,4 +1,4 @@
-import { firstYear, isDay, lastYear, readMoment } from '@diatribon/contract'
+import { capital, fieldWords, firstYear, isDay, lastYear, readMoment } from '@diatribon/contract'
 import { badInput } from './refusal.ts'
 
 /** A moment out of an address. @throws Refusal 400 when it is none, or lies out of all time */
@@ -7,7 +7,7 @@ export function momentIn(value: unknown, field: string): Date {
   if (!moment)
     throw badInput(
       field,
-      `${field} must be a moment with its zone, such as 2026-03-01T14:30:00Z, from ${firstYear} to ${lastYear}`,
+      `${capital(fieldWords(field))} must be a date with its time and its zone, from ${firstYear} to ${lastYear}.`,
     )
   return moment
 }
@@ -15,6 +15,9 @@ export function momentIn(value: unknown, field: string): Date {
 /** A day out of an address. @throws Refusal 400 when the calendar has no such day */
 export function dayFrom(value: unknown, field: string): string {
   if (typeof value !== 'string' || !isDay(value))
-    throw badInput(field, `${field} must be a day such as 2026-03-01, from ${firstYear} to ${lastYear}`)
+    throw badInput(
+      field,
+      `${capital(fieldWords(field))} must be a day of the calendar, from ${firstYear} to ${lastYear}.`,
+    )
   return value
 }

@@ -1,5 +1,5 @@
 import { Problem } from '@diatribon/core'
-import type { RefusalBody } from '@diatribon/contract'
+import { readInput, type RefusalBody } from '@diatribon/contract'
 import type Joi from 'joi'
 
 /** A "no" that a client can show: HTTP status, stable code, one sentence, and the fields to put right. */
@@ -27,24 +27,12 @@ export const badInput = (field: string, message: string) => new Refusal(400, 'ba
 /** A core problem as the refusal of a sum (400) or, where the state forbids, of an action (409). */
 export const refusalOf = (problem: Problem, status: 400 | 409) => new Refusal(status, problem.code, problem.message)
 
-/** Schemas with our preferences worked in once: as options of each call they cost half the time of the check. */
-const prepared = new WeakMap<Joi.Schema, Joi.Schema>()
-
 /**
  * The value a schema makes of the input.
  * @throws Refusal 400 naming every field that is wrong
  */
 export function checked<T>(schema: Joi.ObjectSchema<T> | Joi.ObjectSchema, input: unknown): T {
-  let strict = prepared.get(schema)
-  if (!strict) prepared.set(schema, (strict = schema.prefs({ abortEarly: false, errors: { wrap: { label: false } } })))
-  const { value, error } = strict.validate(input ?? {})
-  if (!error) return value as T
-  const fields: Record<string, string> = {}
-  for (const { path, message } of error.details) fields[path.join('.')] ??= message
-  throw new Refusal(
-    400,
-    'bad-input',
-    `${[...new Set(error.details.map((d) => d.message))].slice(0, 5).join('. ')}.`,
-    fields,
-  )
+  const read = readInput<T>(schema, input)
+  if (read.ok) return read.value
+  throw new Refusal(400, 'bad-input', read.sentence, read.fields)
 }

@@ -1,12 +1,10 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
 import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits } from '@diatribon/contract'
-import { builtLimits, combine, counterAt, type Counters } from '@diatribon/core'
-import { asPoint } from '../hours/placeEvidence.ts'
+import { dayMs, builtLimits, combine, counterAt, type Counters } from '@diatribon/core'
+import { asPoint } from '../actions/writers/placeEvidence.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { counterPoint, fitting, logEntry, partType, printer, printerModel, reading, slot } from '../platform/tables.ts'
-
-const dayMs = 24 * 3600_000
 
 /**
  * The moment that a look at a printer is for when none is asked for: now, but never before its newest entry, since the

@@ -1,37 +1,84 @@
-import type { Duty, Floor, FloorPrinter } from '@diatribon/contract'
-import { turnsOf } from '../checks/turns.ts'
-import { openFaultCounts } from '../faults/open.ts'
-import { byUse, dutiesOf, nextOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { and, asc, eq, isNull, sql } from 'drizzle-orm'
+import type { Floor, FloorPrinter, PrinterLine, PrinterName } from '@diatribon/contract'
+import type { Db } from '../platform/database.ts'
+import { keptFigure, printer, printerModel } from '../platform/tables.ts'
+import { stateOf } from '../rules/printerState.ts'
 
-/** All printers by room and rack, each with the part that has used most of its interval. */
-export async function floor(planning: Planning, withRetired = false): Promise<Floor> {
-  const heads = (await printerHeads(planning)).filter(({ state }) => withRetired || state !== 'retired')
-  const duties = new Map<string, Duty[]>()
-  for (const duty of await dutiesOf(planning, heads)) {
-    const list = duties.get(duty.printer.id)
-    if (list) list.push(duty)
-    else duties.set(duty.printer.id, [duty])
+const nameFields = {
+  id: printer.id,
+  name: printer.name,
+  make: printerModel.make,
+  model: printerModel.name,
+  modelId: printer.modelId,
+  room: printer.room,
+  rack: printer.rack,
+  place: printer.place,
+  holdReason: printer.holdReason,
+  retiredReason: printer.retiredReason,
+  takingIn: printer.takingIn,
+  meterHours: printer.meterHours,
+  countedAt: printer.countedAt,
+}
+const walkingOrder = [asc(printer.rack), asc(printer.room), asc(printer.place)]
+
+type NameRow = Omit<PrinterName, 'state' | 'countedAt'> & {
+  retiredReason: string | null
+  takingIn: boolean
+  countedAt: Date
+}
+
+function nameOf({ retiredReason, takingIn, countedAt, ...row }: NameRow): PrinterName {
+  return {
+    ...row,
+    state: stateOf({ ...row, retiredReason, takingIn }),
+    holdReason: retiredReason ?? row.holdReason,
+    countedAt: countedAt.toISOString(),
   }
-  const checksDue = new Map<string, number>()
-  for (const { printer, urgency } of await turnsOf(planning, heads))
-    if (urgency === 'overdue') checksDue.set(printer.id, (checksDue.get(printer.id) ?? 0) + 1)
-  const faults = await openFaultCounts(planning.db)
+}
+
+/** All printers by name, retired ones when asked for. */
+export async function printerNames(db: Db, withRetired: boolean): Promise<PrinterName[]> {
+  const rows = await db
+    .select(nameFields)
+    .from(printer)
+    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+    .where(withRetired ? undefined : isNull(printer.retiredReason))
+    .orderBy(...walkingOrder)
+  return rows.map(nameOf)
+}
+
+/** Of a printer of which nothing is kept yet. */
+const nothingKept: Omit<PrinterLine, 'perDay'> = {
+  hoursPerDay: null,
+  worst: null,
+  next: null,
+  overdueCount: 0,
+  checksDue: 0,
+  openFaults: 0,
+  saysStop: false,
+}
+
+/** All printers by room and rack, each with its line as it is kept. */
+export async function floor(db: Db): Promise<Omit<Floor, 'fresh'>> {
+  const rows = await db
+    .select({
+      ...nameFields,
+      runHours: printer.hours,
+      // What the Floor does not show stays where it is.
+      line: sql<Omit<PrinterLine, 'perDay'> | null>`${keptFigure.result} - 'perDay' - 'mark'`,
+    })
+    .from(printer)
+    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+    .leftJoin(keptFigure, and(eq(keptFigure.figure, 'due'), eq(keptFigure.about, printer.id)))
+    .where(isNull(printer.retiredReason))
+    .orderBy(...walkingOrder)
   const racks = new Map<string, Floor['racks'][number]>()
-  for (const head of heads) {
-    const own = (duties.get(head.id) ?? []).sort(byUse)
-    const printer: FloorPrinter = {
-      ...head,
-      worst: own[0] ?? null,
-      next: nextOf(own),
-      overdueCount: own.filter(({ urgency }) => urgency === 'overdue').length,
-      checksDue: checksDue.get(head.id) ?? 0,
-      openFaults: faults.get(head.id)?.open ?? 0,
-      saysStop: faults.get(head.id)?.saysStop ?? false,
-    }
-    const key = `${head.room}\n${head.rack}`
-    const rack = racks.get(key) ?? { room: head.room, rack: head.rack, printers: [] }
+  for (const { line, runHours, ...row } of rows) {
+    const one: FloorPrinter = { ...nameOf(row), runHours, ...(line ?? nothingKept) }
+    const key = `${row.room}\n${row.rack}`
+    const rack = racks.get(key) ?? { room: row.room, rack: row.rack, printers: [] }
     racks.set(key, rack)
-    rack.printers.push(printer)
+    rack.printers.push(one)
   }
   return { racks: [...racks.values()] }
 }

@@ -4,11 +4,13 @@ import { counterAt } from '@diatribon/core'
 import type { UsageRow } from '../actions/facts.ts'
 import { atWork, madeDuties, openFaults } from '../faults/open.ts'
 import { countersAtSql } from '../hours/countersAtSql.ts'
-import { gapAt } from '../hours/gapAt.ts'
-import { asPoint } from '../hours/placeEvidence.ts'
-import { dutiesOf, nextOf, printerHeads, type Planning } from '../plan/duties.ts'
+import { gapsOf } from '../hours/gapsOf.ts'
+import { asPoint } from '../actions/writers/placeEvidence.ts'
+import { dueOn } from '../plan/dueItems.ts'
+import { nextOf } from '../plan/order.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
+import { printerHeads } from './printerHeads.ts'
 import {
   counterPoint,
   fitting,
@@ -23,7 +25,10 @@ import {
 } from '../platform/tables.ts'
 
 /** Marks of one kind that a ribbon can show before they run into each other. */
-const mostMarks = 400
+const mostMarks = 250
+/** One for all marks: to make it anew for each costs more than everything else of the page. */
+const oneDecimal = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 })
+const plainNumber = new Intl.NumberFormat('en-GB')
 
 /** Kinds of reading that have room below the ribbon; all are on the printer's Readings. */
 const mostLines = 6
@@ -39,9 +44,8 @@ const toldKinds = {
 const toldWords: Record<string, string> = { 'release-printer': 'Back in service', 'finish-check': 'Check done' }
 
 /** One printer as built, its wear, and its history on the axis of its running hours. */
-export async function printerPage(planning: Planning, printerId: string): Promise<PrinterPage> {
-  const { db } = planning
-  const [head] = await printerHeads(planning, [printerId])
+export async function printerPage(db: Db, printerId: string): Promise<PrinterPage> {
+  const [head] = await printerHeads(db, [printerId])
   if (!head) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const [built] = await db
     .select({
@@ -54,24 +58,33 @@ export async function printerPage(planning: Planning, printerId: string): Promis
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(eq(printer.id, printerId))
-  const heads = [head]
-  const duties = await dutiesOf(planning, heads, [printerId])
-  const slots = await db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position))
-  const fittings = await db
-    .select({ row: fitting, partTypeName: partType.name })
-    .from(fitting)
-    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
-    .where(and(eq(fitting.printerId, printerId), isNull(fitting.takenBackSeq)))
-    .orderBy(asc(fitting.fittedAt))
+  const [{ duties, turns }, slots, fittings, faults, made, busy, done, job, marks, readings] = await Promise.all([
+    dueOn(db, printerId),
+    db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position)),
+    db
+      .select({ row: fitting, partTypeName: partType.name })
+      .from(fitting)
+      .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+      .where(and(eq(fitting.printerId, printerId), isNull(fitting.takenBackSeq)))
+      .orderBy(asc(fitting.fittedAt)),
+    openFaults(db, printerId),
+    madeDuties(db, { printerId }),
+    atWork(db, printerId),
+    head.state === 'being taken in' ? stepsDone(db, printerId) : [],
+    runningJob(db, printerId),
+    ribbonMarks(db, printerId),
+    ribbonReadings(db, printerId),
+  ])
   return {
     printer: head,
     ...built!,
-    faults: await openFaults(db, printerId),
+    faults,
     next: nextOf(duties),
-    madeDuties: await madeDuties(db, { printerId }),
-    atWork: await atWork(db, printerId),
-    stepsDone: head.state === 'being taken in' ? await stepsDone(db, printerId) : [],
-    job: await runningJob(db, printerId),
+    madeDuties: made,
+    atWork: busy,
+    beforePrint: turns.find(({ checkType }) => checkType.beforePrint)?.checkType.name ?? null,
+    stepsDone: done,
+    job,
     slots: slots.map(({ id, name, kind }) => ({ id, name, kind, duty: duties.find((d) => d.slot.id === id) ?? null })),
     fittings: fittings.map(({ row, partTypeName }) => ({
       id: row.id,
@@ -84,8 +97,8 @@ export async function printerPage(planning: Planning, printerId: string): Promis
       removedAt: row.removedAt?.toISOString() ?? null,
       removalReason: row.removalReason,
     })),
-    marks: await ribbonMarks(planning, printerId),
-    readings: await ribbonReadings(db, printerId),
+    marks,
+    readings,
   }
 }
 
@@ -107,7 +120,7 @@ async function runningJob(db: Db, printerId: string): Promise<RunningJob | null>
   return { id, name, startedAt: startedAt.toISOString(), plannedHours, plannedMetres, material, spoolId }
 }
 
-async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonMark[]> {
+async function ribbonMarks(db: Db, printerId: string): Promise<RibbonMark[]> {
   const evidence = await db
     .select({ row: usage, hours: counterPoint.hours })
     .from(usage)
@@ -115,8 +128,8 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     .where(and(eq(usage.printerId, printerId), isNull(usage.takenBackSeq)))
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(mostMarks)
-  const rows = evidence.map(({ row }) => row)
-  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, gapAt(rows, i))).reverse()
+  const gaps = gapsOf(evidence.map(({ row }) => row))
+  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, gaps[i]!)).reverse()
   const told = await db
     .select()
     .from(logEntry)
@@ -145,9 +158,10 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     const own = amendments.filter(({ amendsSeq }) => amendsSeq === seq)
     if (own.some(({ payload }) => payload.takeBack === true)) continue
     const payload = Object.assign({}, first, ...own.map(({ payload }) => payload.correction)) as typeof first
-    const before = points.findLast(({ atMs }) => atMs <= at.getTime())
+    const place = placeAfter(points, at.getTime())
+    const before = points[place - 1]
     if (!before) continue
-    const after = points.find(({ atMs }) => atMs > at.getTime()) ?? null
+    const after = points[place] ?? null
     marks.push({
       seq,
       runHours: counterAt(before, after, at.getTime()).hours,
@@ -159,6 +173,17 @@ async function ribbonMarks({ db }: Planning, printerId: string): Promise<RibbonM
     })
   }
   return marks
+}
+
+/** Where the first point after a moment stands among points in order of time. */
+function placeAfter(points: { atMs: number }[], atMs: number): number {
+  let [low, high] = [0, points.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (points[middle]!.atMs > atMs) high = middle
+    else low = middle + 1
+  }
+  return low
 }
 
 /** The readings that were taken most often, as lines over the running hours. */
@@ -188,7 +213,7 @@ async function ribbonReadings(db: Db, printerId: string): Promise<RibbonReading[
 
 function evidenceMark(row: UsageRow, runHours: number, gapHours: number | null): RibbonMark {
   const { seq, at, kind, meterHours, meterBeganAt, hours, explanation } = row
-  const said = (value: number) => value.toLocaleString('en-GB', { maximumFractionDigits: 1 })
+  const said = (value: number) => oneDecimal.format(value)
   const common = { seq, runHours, at: at.toISOString() }
   if (meterHours === null)
     return { ...common, kind: 'job', words: kind === 'idle' ? 'Nothing ran' : `${kind}, ${said(hours)} h` }
@@ -200,7 +225,7 @@ function evidenceMark(row: UsageRow, runHours: number, gapHours: number | null):
   return {
     ...common,
     kind: meterBeganAt !== null ? 'meter reset' : gapHours === null ? 'count' : 'gap',
-    words: `Meter at ${meterHours.toLocaleString('en-GB')} h${gap}`,
+    words: `Meter at ${plainNumber.format(meterHours)} h${gap}`,
   }
 }
 

@@ -3,20 +3,33 @@ import { lastYear } from '@diatribon/contract'
 import { counts } from '../hours/counts.ts'
 import { forecastPage } from '../plan/forecastPage.ts'
 import { momentIn } from '../platform/moments.ts'
+import { sharedRead } from '../platform/sharedRead.ts'
 import { badInput } from '../platform/refusal.ts'
-import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
+import { calendarOf, freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { asBuilt, momentOf } from './asBuilt.ts'
-import { floor } from './floor.ts'
+import { enclosures } from './enclosures.ts'
+import { floor, printerNames } from './floor.ts'
 import { printerPage } from './printerPage.ts'
 
 export function printerRoutes(services: Services): Router {
   const { database, clock } = services
   const router = Router()
+  const racks = sharedRead(async () => JSON.stringify((await floor(database.db)).racks))
   router.get('/printers', requires(services, 'read'), async (request, response) => {
-    response.json(await floor(await planningFor(services, request), request.query.retired === '1'))
+    const fresh = await freshFor(services, request, 'due', 'everyone')
+    // Every open page asks for it when something has happened: it is read and written out once for all of them.
+    response.type('json').send(`{"fresh":${JSON.stringify(fresh)},"racks":${await racks()}}`)
+  })
+  router.get('/printers/names', requires(services, 'read'), async (request, response) => {
+    response.json(await printerNames(database.db, request.query.retired === '1'))
+  })
+  router.get('/enclosures', requires(services, 'read'), async (_request, response) => {
+    response.json(await enclosures(database.db, clock()))
   })
   router.get('/printers/:id', requires(services, 'read'), async (request, response) => {
-    response.json(await printerPage(await planningFor(services, request), idFrom(request, 'printer')))
+    const id = idFrom(request, 'printer')
+    await freshFor(services, request, 'due', [id])
+    response.json(await printerPage(database.db, id))
   })
   router.get('/printers/:id/as-built', requires(services, 'read'), async (request, response) => {
     const { at } = request.query
@@ -28,12 +41,16 @@ export function printerRoutes(services: Services): Router {
     const { before } = request.query
     const found = before === undefined ? null : /^(\d{1,15})\.(\d{1,15})$/.exec(String(before))
     if (before !== undefined && !(found && Number(found[1]) < Date.UTC(lastYear + 1, 0)))
-      throw badInput('before', 'before must be taken from the page before')
+      throw badInput('before', 'This page of the past is not there. Begin again at its first page.')
     const after = found && { at: new Date(Number(found[1])), seq: Number(found[2]) }
     response.json(await counts(database.db, idFrom(request, 'printer'), after, clock()))
   })
   router.get('/printers/:id/forecast', requires(services, 'read'), async (request, response) => {
-    response.json(await forecastPage(await planningFor(services, request), idFrom(request, 'printer')))
+    const id = idFrom(request, 'printer')
+    await freshFor(services, request, 'forecast', [id])
+    response.json(
+      await forecastPage(database.db, { printerId: id, calendar: calendarOf(signedIn(request)), now: clock() }),
+    )
   })
   return router
 }

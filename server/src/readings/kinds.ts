@@ -2,8 +2,8 @@ import { asc, sql } from 'drizzle-orm'
 import type { ReadingKind } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { printerModel, readingKind } from '../platform/tables.ts'
-import { enclosureReading } from './enclosure.ts'
-import { enclosureLimit } from './limits.ts'
+import { enclosureReading } from '../rules/enclosure.ts'
+import { enclosureLimit } from '../rules/limits.ts'
 
 export async function readingKinds(db: Db): Promise<ReadingKind[]> {
   const rows = await db.select().from(readingKind).orderBy(asc(readingKind.name))

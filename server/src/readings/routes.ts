@@ -1,10 +1,10 @@
 import { Router } from 'express'
 import { Refusal } from '../platform/refusal.ts'
-import { idFrom, planningFor, requires, type Services } from '../platform/services.ts'
-import { drifting, modelOf } from './drifting.ts'
+import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
+import { drifting } from './drifting.ts'
 import { readingKinds } from './kinds.ts'
 import { pooledScatter } from './pooledScatter.ts'
-import { judged, loadSeries } from './series.ts'
+import { judged, loadSeries, modelsOf } from './series.ts'
 
 export function readingRoutes(services: Services): Router {
   const { db } = services.database
@@ -13,19 +13,15 @@ export function readingRoutes(services: Services): Router {
     response.json(await readingKinds(db))
   })
   router.get('/readings/drifting', requires(services, 'read'), async (request, response) => {
-    response.json(await drifting(await planningFor(services, request)))
+    await freshFor(services, request, 'due', 'everyone')
+    response.json(await drifting(db, await freshFor(services, request, 'drift', 'everyone')))
   })
   router.get('/printers/:id/readings', requires(services, 'read'), async (request, response) => {
-    const planning = await planningFor(services, request)
-    const [of] = await modelOf(planning, idFrom(request, 'printer'))
+    const id = idFrom(request, 'printer')
+    await freshFor(services, request, 'scatter', 'everyone')
+    const [of] = await modelsOf(db, [id])
     if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    let pooled = await pooledScatter(db)
-    if (!pooled) {
-      // Nobody has looked at the whole yet, or what was worked out has been emptied: a value is judged by everybody's scatter.
-      await drifting(planning)
-      pooled = await pooledScatter(db)
-    }
-    response.json(judged(await loadSeries(db, of, await readingKinds(db)), pooled ?? new Map()))
+    response.json(judged((await loadSeries(db, [of], await readingKinds(db))).get(id)!, await pooledScatter(db)))
   })
   return router
 }

@@ -1,10 +1,20 @@
-import { and, asc, desc, eq, gt, isNotNull, isNull, sql } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNotNull, isNull, sql, type SQLWrapper } from 'drizzle-orm'
 import type { ReadingKind, ReadingSeries, SeriesMark, SeriesPoint } from '@diatribon/contract'
 import { driftOf, scatterFor, scatterOf, sinceRestart, type Scatter } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
-import { adjustment, counterPoint, fitting, partType, printerEvent, reading, slot, upset } from '../platform/tables.ts'
-import { limitsFor } from './limits.ts'
+import {
+  adjustment,
+  counterPoint,
+  fitting,
+  partType,
+  printer,
+  printerEvent,
+  reading,
+  slot,
+  upset,
+} from '../platform/tables.ts'
+import { limitsFor } from '../rules/limits.ts'
 
 /** Points of one kind that a chart is drawn from. */
 const mostPoints = 300
@@ -47,58 +57,91 @@ export function judged(loaded: LoadedSeries[], pooled: Map<string, Scatter>): Re
   })
 }
 
-/** Every reading of a printer by kind, and what was done and changed in between. */
-export async function loadSeries(
-  db: Db,
-  { id: printerId, modelId }: { id: string; modelId: string },
-  kinds: ReadingKind[],
-): Promise<LoadedSeries[]> {
-  const rows = await db
+/** A printer, and the model by which its limits are found. */
+export interface Of {
+  id: string
+  modelId: string
+}
+
+/** The newest readings of printers by kind, and what was done and changed in between; by printer. */
+export async function loadSeries(db: Db, printers: Of[], kinds: ReadingKind[]): Promise<Map<string, LoadedSeries[]>> {
+  if (printers.length === 0) return new Map()
+  const ids = printers.map(({ id }) => id)
+  const points = await pointsOf(db, ids)
+  const happened = await marksOf(db, ids)
+  return new Map(
+    printers.map(({ id, modelId }) => {
+      const byName = points.get(id)
+      const series = kinds.flatMap((kind): LoadedSeries[] => {
+        const name = kind.name.toLowerCase()
+        const own = byName?.get(name)
+        if (!own) return []
+        const marks = (happened.get(id) ?? []).flatMap(({ touches, isAdjustment, ...mark }): SeriesMark[] =>
+          touches.has(name) ? [{ ...mark, restarts: !isAdjustment || kind.corrections === 'restart' }] : [],
+        )
+        const since = sinceRestart(
+          own.map((point) => ({ ...point, atMs: Date.parse(point.at) })),
+          marks.filter(({ restarts }) => restarts).map(({ at }) => Date.parse(at)),
+        )
+        return [{ kind, modelId, points: own, marks, since }]
+      })
+      return [id, series]
+    }),
+  )
+}
+
+/** By printer and by name in small letters, in order of time. */
+async function pointsOf(db: Db, ids: string[]): Promise<Map<string, Map<string, SeriesPoint[]>>> {
+  // The newest of each kind; where they lie on the hours is asked for those alone.
+  const place = sql<number>`row_number() over (partition by ${reading.printerId}, lower(${reading.name})
+    order by ${reading.at} desc, ${reading.seq} desc)`
+  const newest = db
     .select({
+      printerId: reading.printerId,
       seq: reading.seq,
       name: reading.name,
       value: reading.value,
       at: reading.at,
       source: reading.source,
-      counters: countersAtSql(reading.printerId, reading.at),
+      place: place.as('place'),
     })
     .from(reading)
-    .where(and(eq(reading.printerId, printerId), isNull(reading.takenBackSeq), isNotNull(reading.value)))
-    .orderBy(asc(reading.at), asc(reading.seq))
-  const byName = new Map<string, SeriesPoint[]>()
-  for (const { seq, name, value, at, source, counters } of rows) {
+    .where(and(inArray(reading.printerId, ids), isNull(reading.takenBackSeq), isNotNull(reading.value)))
+    .as('newest')
+  const rows = await db
+    .select({
+      printerId: newest.printerId,
+      seq: newest.seq,
+      name: newest.name,
+      value: newest.value,
+      at: newest.at,
+      source: newest.source,
+      counters: countersAtSql(sql`newest.printer_id`, sql`newest.at`),
+    })
+    .from(newest)
+    .where(sql`${newest.place} <= ${mostPoints}`)
+    .orderBy(asc(newest.at), asc(newest.seq))
+  const points = new Map<string, Map<string, SeriesPoint[]>>()
+  for (const { printerId, seq, name, value, at, source, counters } of rows) {
+    const byName = points.get(printerId) ?? new Map<string, SeriesPoint[]>()
+    points.set(printerId, byName)
     const list = byName.get(name.toLowerCase()) ?? []
     byName.set(name.toLowerCase(), list)
     list.push({ seq, hours: counters?.hours ?? 0, at: at.toISOString(), value: value!, source })
   }
-  const happened = await marksOf(db, printerId)
-  return kinds.flatMap((kind): LoadedSeries[] => {
-    const points = (byName.get(kind.name.toLowerCase()) ?? []).slice(-mostPoints)
-    if (points.length === 0) return []
-    const marks = happened.flatMap(({ touches, isAdjustment, ...mark }): SeriesMark[] =>
-      touches.has(kind.name.toLowerCase())
-        ? [{ ...mark, restarts: !isAdjustment || kind.corrections === 'restart' }]
-        : [],
-    )
-    const since = sinceRestart(
-      points.map((point) => ({ ...point, atMs: Date.parse(point.at) })),
-      marks.filter(({ restarts }) => restarts).map(({ at }) => Date.parse(at)),
-    )
-    return [{ kind, modelId, points, marks, since }]
-  })
+  return points
 }
 
-/** Part changes, events and adjustments of a printer, each with the readings it touches. */
-async function marksOf(db: Db, printerId: string) {
+type Happened = Omit<SeriesMark, 'restarts'> & { isAdjustment: boolean; touches: Set<string> }
+
+/** Part changes, events and adjustments of printers, each with the readings it touches. */
+async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> {
   const upsets = await db.select().from(upset).where(eq(upset.dropped, false))
   const restarts = (of: (u: (typeof upsets)[number]) => boolean) =>
     new Set(upsets.filter(of).flatMap((u) => u.restarts.map((name) => name.toLowerCase())))
-  const takenInAt = db
-    .select({ at: sql`min(${counterPoint.at})` })
-    .from(counterPoint)
-    .where(eq(counterPoint.printerId, printerId))
   const fitted = await db
     .select({
+      printerId: fitting.printerId,
       at: fitting.fittedAt,
       kind: slot.kind,
       slot: slot.name,
@@ -109,23 +152,31 @@ async function marksOf(db: Db, printerId: string) {
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .where(
-      and(eq(fitting.printerId, printerId), isNull(fitting.takenBackSeq), gt(fitting.fittedAt, sql`(${takenInAt})`)),
+      and(
+        inArray(fitting.printerId, ids),
+        isNull(fitting.takenBackSeq),
+        // What it came with is no change.
+        sql`${fitting.fittedAt} > (SELECT min(c.at) FROM ${counterPoint} c WHERE c.printer_id = ${fitting.printerId})`,
+      ),
     )
+  const newestOf = (table: typeof printerEvent | typeof adjustment, id: SQLWrapper) =>
+    sql`${id} IN (SELECT n.own FROM (SELECT ${id} AS own, row_number() OVER (PARTITION BY printer_id ORDER BY at DESC) AS place
+      FROM ${table} WHERE ${inArray(table.printerId, ids)} AND taken_back_seq IS NULL) n WHERE n.place <= ${mostPoints})`
   const events = await db
     .select({ row: printerEvent, counters: countersAtSql(printerEvent.printerId, printerEvent.at) })
     .from(printerEvent)
-    .where(and(eq(printerEvent.printerId, printerId), isNull(printerEvent.takenBackSeq)))
-    .orderBy(desc(printerEvent.at))
-    .limit(mostPoints)
+    .where(newestOf(printerEvent, printerEvent.id))
   const adjusted = await db
     .select({ row: adjustment, counters: countersAtSql(adjustment.printerId, adjustment.at) })
     .from(adjustment)
-    .where(and(eq(adjustment.printerId, printerId), isNull(adjustment.takenBackSeq)))
-    .orderBy(desc(adjustment.at))
-    .limit(mostPoints)
-  const slots = await db.select({ name: slot.name, kind: slot.kind }).from(slot).where(eq(slot.printerId, printerId))
-  return [
-    ...fitted.map(({ at, kind, slot: name, part, hours }) => ({
+    .where(newestOf(adjustment, adjustment.seq))
+  const slots = await db
+    .select({ printerId: slot.printerId, name: slot.name, kind: slot.kind })
+    .from(slot)
+    .where(inArray(slot.printerId, ids))
+  const marks = new Map<string, Happened[]>(ids.map((id) => [id, []]))
+  for (const { printerId, at, kind, slot: name, part, hours } of fitted)
+    marks.get(printerId)!.push({
       hours,
       at: at.toISOString(),
       words: `${name}: ${part}`,
@@ -133,24 +184,27 @@ async function marksOf(db: Db, printerId: string) {
       touches: ofSlot(
         restarts(({ slotKinds }) => slotKinds.includes(kind)),
         name,
-        slots.filter((other) => other.kind === kind && other.name !== name),
+        slots.filter((other) => other.printerId === printerId && other.kind === kind && other.name !== name),
       ),
-    })),
-    ...events.map(({ row, counters }) => ({
+    })
+  for (const { row, counters } of events)
+    marks.get(row.printerId)!.push({
       hours: counters?.hours ?? 0,
       at: row.at.toISOString(),
       words: row.words ? `${row.event}: ${row.words}` : row.event,
       isAdjustment: false,
       touches: restarts(({ events: own }) => own.includes(row.event)),
-    })),
-    ...adjusted.map(({ row, counters }) => ({
+    })
+  for (const { row, counters } of adjusted)
+    marks.get(row.printerId)!.push({
       hours: counters?.hours ?? 0,
       at: row.at.toISOString(),
       words: row.what,
       isAdjustment: true,
       touches: new Set(row.readings.map((name) => name.toLowerCase())),
-    })),
-  ].sort((a, b) => a.at.localeCompare(b.at))
+    })
+  for (const list of marks.values()) list.sort((a, b) => a.at.localeCompare(b.at))
+  return marks
 }
 
 /** A reading that carries the name of another slot of the kind is that slot's: a new X belt does not touch the Y belt's pitch. */
@@ -162,3 +216,7 @@ const ofSlot = (readings: Set<string>, slotName: string, others: { name: string 
         !others.some(({ name }) => reading.startsWith(name.toLowerCase())),
     ),
   )
+
+/** The models of printers, by which limits are found. */
+export const modelsOf = (db: Db, printerIds: string[]): Promise<Of[]> =>
+  db.select({ id: printer.id, modelId: printer.modelId }).from(printer).where(inArray(printer.id, printerIds))

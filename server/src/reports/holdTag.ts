@@ -1,4 +1,5 @@
 import type { Site } from '@diatribon/contract'
+import { noAddress } from './noAddress.ts'
 import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
 
 /** Half an A4 sheet, folded over the printer's frame: the same on both faces. */
@@ -9,7 +10,8 @@ export function holdTag(of: {
   site: Site
   printer: { name: string; rack: string; place: number; room: string; heldAt: Date | null }
   reason: string
-  address: string
+  /** null: phones would not find it, so no code is printed. */
+  address: string | null
 }): Pdf {
   const { site, printer, reason, address } = of
   const pdf = openPdf(`On hold: ${printer.name}`, 0)
@@ -36,11 +38,11 @@ export function holdTag(of: {
       align: 'center',
     })
     pdf.fontSize(17).text(plain(reason), left, top + 62 * mm, { width: room, height: 40 * mm, ellipsis: true })
-    drawQr(pdf, address, left, top + 106 * mm, 28 * mm)
+    if (address) drawQr(pdf, address, left, top + 106 * mm, 28 * mm)
     pdf.fillColor('#000').fontSize(11)
     pdf.text(
       plain(
-        `Scan to see more or to report something. Only who is entitled releases it, when all is put right.\n${address}\n${site.name}`,
+        `${address ? 'Scan to see more or to report something. ' : ''}Only who is entitled releases it, when all is put right.\n${address ?? noAddress}\n${site.name}`,
       ),
       left + 34 * mm,
       top + 108 * mm,

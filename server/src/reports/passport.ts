@@ -1,4 +1,5 @@
 import type { AsBuilt, LogEntry, PrinterPage } from '@diatribon/contract'
+import { noAddress } from './noAddress.ts'
 import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
 
 export interface PassportOf {
@@ -7,7 +8,8 @@ export interface PassportOf {
   built: AsBuilt
   /** Newest first. */
   history: LogEntry[]
-  address: string
+  /** null: phones would not find it, so no code is printed. */
+  address: string | null
 }
 
 const marginMm = 18
@@ -25,7 +27,7 @@ export function passport({ site, page, built, history, address }: PassportOf): P
   const date = (iso: string) => day.format(new Date(iso))
   const number = (value: number, digits = 0) => value.toLocaleString('en-GB', { maximumFractionDigits: digits })
 
-  drawQr(pdf, address, pdf.page.width - (marginMm + 24) * mm, marginMm * mm, 24 * mm)
+  if (address) drawQr(pdf, address, pdf.page.width - (marginMm + 24) * mm, marginMm * mm, 24 * mm)
   pdf
     .fillColor('#000')
     .font('Helvetica-Bold')
@@ -40,7 +42,7 @@ export function passport({ site, page, built, history, address }: PassportOf): P
     `As of ${date(built.at)}. State: ${printer.state}${printer.holdReason ? `, ${printer.holdReason}` : ''}.`,
   ]
   for (const line of lines) pdf.text(plain(line), { width: 140 * mm })
-  pdf.fontSize(7).text(plain(address), pdf.page.width - (marginMm + 44) * mm, (marginMm + 25) * mm, {
+  pdf.fontSize(7).text(plain(address ?? noAddress), pdf.page.width - (marginMm + 44) * mm, (marginMm + 25) * mm, {
     width: 44 * mm,
     align: 'right',
   })

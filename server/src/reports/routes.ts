@@ -6,7 +6,7 @@ import { logPage } from '../logbook/logPage.ts'
 import { handover } from '../logbook/handover.ts'
 import { sinceOf } from '../logbook/routes.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
-import { idFrom, planningFor, requires, signedIn, type Services } from '../platform/services.ts'
+import { addressOf, idFrom, freshFor, requires, signedIn, type Services } from '../services/services.ts'
 import { printer, printerModel, slot, spool } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
 import { handoverSheet } from './handoverSheet.ts'
@@ -23,7 +23,7 @@ export function reportRoutes(services: Services): Router {
 
   router.get('/reports/labels', requires(services, 'read'), async (request, response) => {
     const { of = 'printers', size = 'large' } = request.query
-    if (!Object.hasOwn(labelSizes, String(size))) throw badInput('size', 'size must be large or small')
+    if (!Object.hasOwn(labelSizes, String(size))) throw badInput('size', 'The size must be large or small.')
     const labels = await labelsOf(String(of), request)
     send(response, labelSheets(labels, size as LabelSize), `labels-${String(of)}.pdf`)
   })
@@ -31,7 +31,8 @@ export function reportRoutes(services: Services): Router {
   router.get('/reports/passport/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
     const { person, site } = signedIn(request)
-    const page = await printerPage(await planningFor(services, request), id)
+    await freshFor(services, request, 'due', [id])
+    const page = await printerPage(db, id)
     const built = await asBuilt(db, id, await momentOf(db, id, services.clock()))
     const { entries } = await logPage(
       db,
@@ -39,7 +40,7 @@ export function reportRoutes(services: Services): Router {
       { reader: person, timeZone: site.timeZone },
     )
     const history = entries.filter(({ kind }) => kind !== 'count-hours')
-    const address = `${baseOf(services, request)}/go/${shortCode(id)}`
+    const address = goTo(addressOf(services, request), id)
     send(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
   })
 
@@ -50,7 +51,7 @@ export function reportRoutes(services: Services): Router {
     if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
     if (row.holdReason === null)
       throw new Refusal(409, 'not-on-hold', `${row.name} is in service; a tag is for a printer on hold.`)
-    const address = `${baseOf(services, request)}/go/${shortCode(id)}`
+    const address = goTo(addressOf(services, request), id)
     send(response, holdTag({ site, printer: row, reason: row.holdReason, address }), `hold-${row.name}.pdf`)
   })
 
@@ -108,17 +109,25 @@ export function reportRoutes(services: Services): Router {
         }))
       }
       default:
-        throw badInput('of', 'of must be printers, slots or spools')
+        throw badInput('of', 'Labels are there for printers, slots or spools.')
     }
   }
 
   return router
 }
 
-/** The address that people reach the site at: the one that was set, else what they typed for this very request. */
-function baseOf({ siteUrl }: Services, request: Request): string {
-  return siteUrl ?? `${request.protocol}://${request.headers.host}`
+/** Where a label leads. @throws Refusal while phones would not find it */
+function baseOf(services: Services, request: Request): string {
+  const address = addressOf(services, request)
+  if (address !== null) return address
+  throw new Refusal(
+    409,
+    'no-address',
+    `A label printed now would lead each phone to itself (${request.headers.host}). Open this page at the address by which phones reach it, or a lead sets that address under Workshop.`,
+  )
 }
+
+const goTo = (base: string | null, id: string) => (base === null ? null : `${base}/go/${shortCode(id)}`)
 
 function send(response: Response, pdf: Pdf, name: string): void {
   response.setHeader('content-type', 'application/pdf')

@@ -1,7 +1,7 @@
 import { between } from 'drizzle-orm'
 import { Router } from 'express'
 import type { Db } from '../platform/database.ts'
-import { sessionToken } from '../platform/services.ts'
+import { sessionToken } from '../services/services.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { printer, slot, spool } from '../platform/tables.ts'
 

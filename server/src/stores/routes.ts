@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { requires, type Services } from '../platform/services.ts'
+import { requires, type Services } from '../services/services.ts'
 import { spools } from './spools.ts'
 
 export function storesRoutes(services: Services): Router {

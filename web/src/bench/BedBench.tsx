@@ -1,7 +1,6 @@
 import { Button, FileButton, Select, Textarea } from '@mantine/core'
 import { useState, type DragEvent } from 'react'
-import useSWR from 'swr'
-import type { ModelBed, PrinterPage, RecordReading } from '@diatribon/contract'
+import type { ModelBed, RecordReading } from '@diatribon/contract'
 import {
   bedPlane,
   bedPoints,
@@ -25,6 +24,7 @@ import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
 import { MeshPicture } from './MeshPicture.tsx'
 import { PrinterField, StoreReading } from './StoreReading.tsx'
+import { usePrinter } from '../printers/reads.ts'
 
 const example = `-0.30 -0.20 -0.12 -0.02  0.10
 -0.26 -0.17 -0.10  0.01  0.13
@@ -46,7 +46,7 @@ export function BedBench({
   printerId: string | null
   onPrinter: (id: string | null) => void
 }) {
-  const { data: page } = useSWR<PrinterPage>(printerId ? `/api/printers/${printerId}` : null)
+  const { data: page } = usePrinter(printerId)
   // What was pasted stays when another printer is chosen.
   const [text, setText] = useState('')
   const [after, setAfter] = useState('')

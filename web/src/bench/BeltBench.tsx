@@ -1,7 +1,6 @@
 import { Button, FileButton, Select } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { PrinterPage, ReadingKind } from '@diatribon/contract'
+import type { ReadingKind } from '@diatribon/contract'
 import { againstLimits, beltTension, pitchForTension, pluckedBelt, usualBeltMassKgPerM } from '@diatribon/core'
 import { betweenWords } from '../readings/seriesWords.ts'
 import { FactList } from '../ui/FactList.tsx'
@@ -12,6 +11,8 @@ import classes from './Bench.module.css'
 import { RecordButton } from './ListenButton.tsx'
 import { pitchOf, readSound, type Sound } from './sound.ts'
 import { PrinterField, StoreReading } from './StoreReading.tsx'
+import { usePrinter } from '../printers/reads.ts'
+import { useReadingKinds } from '../readings/reads.ts'
 
 /** Low E of a bass guitar, equal temperament with A4 = 440 Hz (ISO 16). */
 const lowE = 41.203
@@ -47,8 +48,8 @@ export function BeltBench({
       setBusy(false)
     }
   }
-  const { data: kinds } = useSWR<ReadingKind[]>('/api/readings/kinds')
-  const { data: page } = useSWR<PrinterPage>(printerId ? `/api/printers/${printerId}` : null)
+  const { data: kinds } = useReadingKinds()
+  const { data: page } = usePrinter(printerId)
   const limits = limitsOf(
     kinds?.find(({ name }) => name === `${axis} belt pitch`),
     page?.modelId,

@@ -1,11 +1,12 @@
 import { Button, Select } from '@mantine/core'
-import useSWR from 'swr'
-import type { Floor, ReadingKind, RecordReading } from '@diatribon/contract'
+import type { RecordReading } from '@diatribon/contract'
+import { usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
+import { useReadingKinds } from '../readings/reads.ts'
 
 export interface Measured {
   name: string
@@ -14,7 +15,7 @@ export interface Measured {
 
 /** Which printer an instrument is held to; kept while one goes from instrument to instrument. */
 export function PrinterField(props: { value: string | null; onChange: (id: string | null) => void }) {
-  const { data: floor } = useSWR<Floor>('/api/printers')
+  const { data: printers } = usePrinterNames()
   return (
     <Select
       label="Printer"
@@ -23,11 +24,7 @@ export function PrinterField(props: { value: string | null; onChange: (id: strin
       clearable
       searchable
       clearButtonProps={{ 'aria-label': 'No printer' }}
-      data={
-        floor?.racks.flatMap(({ printers }) =>
-          printers.map(({ id, name, rack, place }) => ({ value: id, label: `${rack}${place} ${name}` })),
-        ) ?? []
-      }
+      data={(printers ?? []).map(({ id, name, rack, place }) => ({ value: id, label: `${rack}${place} ${name}` }))}
       value={props.value}
       onChange={props.onChange}
     />
@@ -44,7 +41,7 @@ export function StoreReading(props: {
 }) {
   const { printerId, instrument, values, mesh, onKept } = props
   const { may } = useSession()
-  const { data: kinds } = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const { data: kinds } = useReadingKinds()
   const { submit, problem, busy } = useAction('Kept as a reading', () => onKept?.())
   const known = values.flatMap(({ name, value }) => {
     const kind = kinds?.find((k) => k.name === name)

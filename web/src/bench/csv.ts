@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { decimalMarkOf, readFigure } from '@diatribon/core'
+import { decimalMarkOf, readFigure, separatorOf } from '@diatribon/core'
 
 export interface LifeRow {
   lower: number
@@ -47,11 +47,6 @@ export function readLifeColumns(text: string): ReadColumns {
     else read.rows.push({ lower: age!, upper: failedWords.test(state) ? age! : null, weight: count! })
   })
   return read
-}
-
-/** Spreadsheets paste tabs; files with decimal commas are separated by semicolons. */
-function separatorOf(text: string): string {
-  return text.includes('\t') ? '\t' : text.includes(';') ? ';' : ','
 }
 
 /** Offers rows as a CSV file (RFC 4180). */

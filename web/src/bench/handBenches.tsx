@@ -148,7 +148,7 @@ export function PlayBench(props: InstrumentProps) {
       caution="Moving parts: power off. Rock by hand, at opposite corners."
       fields={[
         { name: 'play', label: 'Play at the wheels or bearings, mm' },
-        { name: 'plate', label: 'Length of the plate, mm', first: 235 },
+        { name: 'plate', label: 'Length of the plate, mm', first: 260 },
         { name: 'base', label: 'Wheelbase, mm', first: 60 },
       ]}
       source="The lever: play × length of the plate ÷ wheelbase."

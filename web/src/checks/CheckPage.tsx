@@ -11,10 +11,12 @@ import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { moment, number } from '../ui/words.ts'
 import classes from './Check.module.css'
+import { askWords } from '../people/useHandsOn.tsx'
 import { QuickCheck } from './QuickCheck.tsx'
 import { resultWords } from './resultWords.ts'
 import { StepForm } from './StepForm.tsx'
-import { missingSteps, resultOf, stateToConfirm, useSheet } from './useSheet.ts'
+import { useSheet } from './reads.ts'
+import { missingSteps, resultOf, stateToConfirm } from './sheetResults.ts'
 
 /** Doing a check: one step per screen in gloves, or all on one at the desk. What is kept stays, on whatever device one goes on. */
 export function CheckPage() {
@@ -67,9 +69,8 @@ function Check({ sheet }: { sheet: CheckSheet }) {
       )}
       {!mayDo.may && !outcome && (
         <p role="note" className={classes.out}>
-          This needs {mayDo.needs.signOff ? `somebody signed off for ${mayDo.needs.signOff}` : mayDo.needs.role}
-          {mayDo.askOneOf.length > 0 ? `: ask one of ${mayDo.askOneOf.join(', ')}.` : '. Nobody here is.'} You can read
-          along.
+          This needs {mayDo.needs.signOff ? `somebody signed off for ${mayDo.needs.signOff}` : mayDo.needs.role}.{' '}
+          {askWords(mayDo.askOneOf, mayDo.needs.signOff ?? mayDo.needs.role)} You can read along.
         </p>
       )}
       {!quick && (

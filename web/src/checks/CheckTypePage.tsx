@@ -12,7 +12,6 @@ import { arrayMove, SortableContext, sortableKeyboardCoordinates, verticalListSo
 import { Button, Checkbox, MultiSelect, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import useSWR from 'swr'
 import {
   roles,
   signOffs,
@@ -20,9 +19,6 @@ import {
   type CheckContent,
   type CheckStep,
   type CheckType,
-  type CheckVersion,
-  type PrinterModel,
-  type ReadingKind,
   type Role,
   type SignOff,
   type TurnClock,
@@ -38,6 +34,9 @@ import { modelName, moment } from '../ui/words.ts'
 import classes from './CheckType.module.css'
 import { StepEditor } from './StepEditor.tsx'
 import { turnsWords } from './turnWords.ts'
+import { useModels } from '../parts/reads.ts'
+import { useCheckTypes, useCheckVersions } from './reads.ts'
+import { useReadingKinds } from '../readings/reads.ts'
 
 const empty: CheckContent = {
   name: '',
@@ -58,7 +57,7 @@ const empty: CheckContent = {
 export function CheckTypePage() {
   const { id = 'new' } = useParams()
   const [query] = useSearchParams()
-  const types = useSWR<CheckType[]>('/api/checks/types')
+  const types = useCheckTypes()
   const [looked, setLooked] = useState(0)
   return (
     <AsyncView of={types}>
@@ -96,8 +95,8 @@ function Editor(props: { type: CheckType | null; first: CheckContent; onLook: ()
   const [type] = useState(newest)
   const { may } = useSession()
   const navigate = useNavigate()
-  const { data: kinds = [] } = useSWR<ReadingKind[]>('/api/readings/kinds')
-  const { data: models = [] } = useSWR<PrinterModel[]>('/api/parts/models')
+  const { data: kinds = [] } = useReadingKinds()
+  const { data: models = [] } = useModels()
   const [content, setContent] = useState(first)
   const [checkTypeId] = useState(() => type?.id ?? newKey())
   const { submit, problem, fields, busy } = useAction(
@@ -383,7 +382,7 @@ function TurnsEditor(props: {
 /** Earlier versions, as they were. */
 function Versions({ id }: { id: string }) {
   const { site } = useSession()
-  const { data } = useSWR<CheckVersion[]>(`/api/checks/types/${id}/versions`)
+  const { data } = useCheckVersions(id)
   if (!data || data.length < 2) return null
   return (
     <section aria-label="Earlier versions">

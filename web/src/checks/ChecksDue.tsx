@@ -1,11 +1,11 @@
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { PrinterChecks } from '@diatribon/contract'
+
 import { dueWords } from './turnWords.ts'
+import { usePrinterChecks } from './reads.ts'
 
 /** What must be looked at now, in one line under the printer's name. */
 export function ChecksDue({ printerId, className }: { printerId: string; className?: string }) {
-  const { data } = useSWR<PrinterChecks>(`/api/printers/${printerId}/checks`)
+  const { data } = usePrinterChecks(printerId)
   const due = data?.turns.filter(({ urgency }) => urgency === 'overdue') ?? []
   if (due.length === 0) return null
   return (

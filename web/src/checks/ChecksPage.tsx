@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
 import type { CheckType, ReadingKind, Upset } from '@diatribon/contract'
 import { ReadingKindForm } from '../readings/ReadingKindForm.tsx'
 import { useSession } from '../shell/session.ts'
@@ -15,10 +14,12 @@ import table from '../ui/Table.module.css'
 import { number } from '../ui/words.ts'
 import { turnsWords } from './turnWords.ts'
 import { UpsetForm } from './UpsetForm.tsx'
+import { useCheckTypes, useUpsets } from './reads.ts'
+import { useReadingKinds } from '../readings/reads.ts'
 
 /** The checks as data: steps and turns, what a change upsets, and what is measured. */
 export function ChecksPage() {
-  const types = useSWR<CheckType[]>('/api/checks/types')
+  const types = useCheckTypes()
   return (
     <>
       <PageHead title="Checks" says="What is looked at, when, and by whom. What was done keeps the steps of its day." />
@@ -160,7 +161,7 @@ function RetireCheckForm({ type, onClose }: { type: CheckType; onClose: () => vo
 
 function Upsets({ types }: { types: CheckType[] }) {
   const { may } = useSession()
-  const upsets = useSWR<Upset[]>('/api/checks/upsets')
+  const upsets = useUpsets()
   const [editing, setEditing] = useState<Upset | 'new' | null>(null)
   const edits = may('keep the checks')
   const nameOf = (id: string) => types.find((type) => type.id === id)?.content.name ?? 'a check'
@@ -236,7 +237,7 @@ function Upsets({ types }: { types: CheckType[] }) {
 
 function ReadingKinds() {
   const { may } = useSession()
-  const kinds = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const kinds = useReadingKinds()
   const [editing, setEditing] = useState<ReadingKind | 'new' | null>(null)
   const edits = may('keep the checks')
   const limits = ({ lower, upper, unit }: Pick<ReadingKind, 'lower' | 'upper' | 'unit'>) =>

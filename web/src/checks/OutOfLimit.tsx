@@ -8,7 +8,7 @@ import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
 import classes from './Check.module.css'
 import { resultWords } from './resultWords.ts'
-import { limitWords } from './useSheet.ts'
+import { limitWords } from './sheetResults.ts'
 
 /** What is not as it should be asks at once what follows from it. */
 export function OutOfLimit(props: { sheet: CheckSheet; step: CheckStep; result: StepResult; onAgain: () => void }) {

@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
 import type { PrinterChecks as Checks, PrinterHead } from '@diatribon/contract'
 import { EventForm } from './EventForm.tsx'
 import { useSession } from '../shell/session.ts'
@@ -15,12 +14,13 @@ import { ago, moment, number, shortDay } from '../ui/words.ts'
 import classes from './Check.module.css'
 import { dueWords } from './turnWords.ts'
 import { useBeginCheck } from './useBeginCheck.ts'
+import { usePrinterChecks } from './reads.ts'
 
 type Turn = Checks['turns'][number]
 
 /** Turns of the checks of one printer, what is being done, and what was done. */
 export function PrinterChecks({ printer }: { printer: PrinterHead }) {
-  const checks = useSWR<Checks>(`/api/printers/${printer.id}/checks`)
+  const checks = usePrinterChecks(printer.id)
   const { may } = useSession()
   const [skipping, setSkipping] = useState<Turn | null>(null)
   const [telling, setTelling] = useState(false)

@@ -1,4 +1,4 @@
-import { Button, Switch } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { CheckSheet } from '@diatribon/contract'
@@ -6,7 +6,8 @@ import { Problem } from '../ui/Problem.tsx'
 import { useAction, type FormAction } from '../ui/useAction.ts'
 import classes from './Check.module.css'
 import { OutOfLimit } from './OutOfLimit.tsx'
-import { resultOf } from './useSheet.ts'
+import { QuickSteps } from './QuickSteps.tsx'
+import { resultOf } from './sheetResults.ts'
 
 /** The look before a print: everything on one screen, one press when all is well. */
 export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
@@ -30,30 +31,7 @@ export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
     <div className={classes.sheet}>
       {out.length === 0 ? (
         <>
-          <ol className={classes.list}>
-            {steps.map(({ id, title, how }) => (
-              <li key={id}>
-                <div className={classes.quick}>
-                  <span>
-                    <b>{title}</b>
-                    <br />
-                    <span className="quiet">{how}</span>
-                  </span>
-                  <Switch
-                    size="lg"
-                    aria-label={`${title}: not in order`}
-                    label={bad.includes(id) ? 'Not so' : ''}
-                    color="red"
-                    checked={bad.includes(id)}
-                    onChange={({ currentTarget: { checked } }) =>
-                      setBad(checked ? [...bad, id] : bad.filter((other) => other !== id))
-                    }
-                  />
-                </div>
-              </li>
-            ))}
-          </ol>
-          <p className="quiet">Switch on what is not so.</p>
+          <QuickSteps steps={steps} bad={bad} onChange={setBad} />
           <Problem error={problem ?? leave.problem} />
           <div className={classes.big}>
             {bad.length === 0 ? (

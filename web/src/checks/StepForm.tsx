@@ -12,7 +12,7 @@ import { ConfirmState } from './ConfirmState.tsx'
 import { OutOfLimit } from './OutOfLimit.tsx'
 import { PhotoButton, Photos } from '../ui/PhotoButton.tsx'
 import { resultWords } from './resultWords.ts'
-import { limitWords, resultOf, stateToConfirm } from './useSheet.ts'
+import { limitWords, resultOf, stateToConfirm } from './sheetResults.ts'
 
 type Found = Partial<Extract<FormAction, { kind: 'record-step' }>>
 

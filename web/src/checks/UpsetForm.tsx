@@ -1,13 +1,10 @@
 import { Button, Group, MultiSelect, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
 import {
   printerEvents,
   signOffs,
   type CheckType,
-  type PartType,
   type PrinterEvent,
-  type ReadingKind,
   type SignOff,
   type Upset,
 } from '@diatribon/contract'
@@ -15,12 +12,14 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { usePartTypes } from '../parts/reads.ts'
+import { useReadingKinds } from '../readings/reads.ts'
 
 /** A line of what a change upsets. */
 export function UpsetForm({ from, types, onClose }: { from: Upset | null; types: CheckType[]; onClose: () => void }) {
   const { submit, problem, fields, busy } = useAction('Set', onClose)
-  const { data: parts = [] } = useSWR<PartType[]>('/api/parts')
-  const { data: kinds = [] } = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const { data: parts = [] } = usePartTypes()
+  const { data: kinds = [] } = useReadingKinds()
   const [upsetId] = useState(() => from?.id ?? newKey())
   const [line, setLine] = useState<Omit<Upset, 'id'>>(() =>
     from

@@ -1,25 +1,22 @@
-import { Alert, Button, FileButton, Progress, Radio, SegmentedControl, Select } from '@mantine/core'
-import Papa from 'papaparse'
+import { Alert, Button, FileButton, Progress, SegmentedControl, Select } from '@mantine/core'
 import { useState } from 'react'
-import { importKinds, type ImportKind } from '@diatribon/contract'
-import type { DecimalMark } from '@diatribon/core'
+import useSWR from 'swr'
+import { columnsOf, importKinds, type ImportKind, type ImportNames } from '@diatribon/contract'
+import type { ColumnAnswer } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
+import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
 import { plural } from '../ui/words.ts'
+import { BadRows } from './BadRows.tsx'
+import { cellWords } from './cellWords.ts'
+import { ColumnQuestions } from './ColumnQuestions.tsx'
 import { guessMapping } from './guessMapping.ts'
 import classes from './Import.module.css'
-import { useImport } from './useImport.ts'
-
-const rowsShown = 5
-
-interface Sheet {
-  name: string
-  csv: string
-  headers: string[]
-  preview: Record<string, string>[]
-}
+import { readSheet, type Sheet } from './readSheet.ts'
+import { remember, remembered } from './remembered.ts'
+import { useImport, type ImportRun } from './useImport.ts'
+import { useUnderstood, type UnderstoodColumn } from './useUnderstood.ts'
 
 /** Bring in what is kept in tables elsewhere: own column names, a try without effect, all or nothing. */
 export function ImportPage() {
@@ -27,48 +24,58 @@ export function ImportPage() {
   const [kind, setKind] = useState<ImportKind>('usage')
   const [sheet, setSheet] = useState<Sheet | null>(null)
   const [mapping, setMapping] = useState<Record<string, string>>({})
-  const [marks, setMarks] = useState<Partial<Record<string, DecimalMark>>>({})
-  const [problem, setProblem] = useState<string | null>(null)
-  const { run, start, stop, clear: clearRun } = useImport()
-  /** Another file, kind or column: what was found and answered no longer holds. */
-  const clear = () => {
-    clearRun()
-    setMarks({})
-  }
-  const go = (dryRun: boolean) => sheet && void start({ kind, csv: sheet.csv, mapping, marks }, dryRun)
-  const unanswered = run.unclear.some(({ column }) => !marks[column])
-  const columns = importKinds[kind].columns as Record<string, { words: string; needed: boolean }>
+  const [answers, setAnswers] = useState<Record<string, ColumnAnswer>>({})
+  const [problem, setProblem] = useState<unknown>(null)
+  const { run, start, stop, clear } = useImport()
+  const { data: names } = useSWR<ImportNames>(may('set up the site') ? '/api/import/names' : null)
+  const { columns, questions } = useUnderstood(sheet?.table ?? null, { kind, mapping, answers, names })
+  const ours = columnsOf(kind)
 
+  /** Which column is which, as last time, else as their names tell. */
+  const begin = (kind: ImportKind, sheet: Sheet) => {
+    const { headers } = sheet.table
+    const kept = remembered(kind, headers)
+    setMapping({ ...guessMapping(Object.keys(columnsOf(kind)), headers, kept.mapping), ...kept.mapping })
+    setAnswers(kept.answers)
+  }
   const take = async (file: File | null) => {
     if (!file) return
     clear()
     setProblem(null)
-    const csv = await file.text()
-    const { data, meta } = Papa.parse<Record<string, string>>(csv, {
-      header: true,
-      preview: rowsShown,
-      skipEmptyLines: 'greedy',
-    })
-    const headers = meta.fields ?? []
-    if (data.length === 0) {
+    try {
+      const read = await readSheet(file)
+      setSheet(read)
+      begin(kind, read)
+    } catch (error) {
       setSheet(null)
-      return setProblem('There are no rows in this file. It should be a CSV with its column names in the first row.')
+      setProblem(error)
     }
-    setSheet({ name: file.name, csv, headers, preview: data })
-    setMapping(guessMapping(Object.keys(columns), headers))
   }
   const changeKind = (next: ImportKind) => {
     setKind(next)
     clear()
-    if (sheet) setMapping(guessMapping(Object.keys(importKinds[next].columns), sheet.headers))
+    if (sheet) begin(next, sheet)
   }
-  const open = Object.entries(columns).filter(([name, { needed }]) => needed && !mapping[name])
+  const changeColumn = (name: string, header: string | null) => {
+    const { [name]: _, ...rest } = mapping
+    setMapping(header ? { ...rest, [name]: header } : rest)
+    const { [name]: __, ...others } = answers
+    setAnswers(others)
+    clear()
+  }
+  const go = (dryRun: boolean) => {
+    if (!sheet) return
+    remember(kind, { mapping, answers })
+    void start({ kind, bytes: sheet.bytes, mapping, answers }, dryRun)
+  }
+  const missing = Object.entries(ours).some(([name, { needed }]) => needed && !mapping[name])
+  const isUnclear = columns.some(({ cells }) => cells.some(({ cell }) => cell === null))
   const tried = run.result?.dryRun && run.result.bad === 0
   return (
     <>
       <PageHead
         title="Import and export"
-        says="Tables as CSV, in UTF-8. A try changes nothing and holds nobody up; only a table of which every row can be taken is brought in, and the same file twice is recorded once."
+        says="Tables as CSV, as a spreadsheet writes them. A try changes nothing and holds nobody up; only a table of which every row can be taken is brought in, and the same file twice is recorded once."
       />
       <SegmentedControl
         data={(Object.keys(importKinds) as ImportKind[]).map((value) => ({ value, label: importKinds[value].words }))}
@@ -80,11 +87,11 @@ export function ImportPage() {
       <div className={classes.row}>
         {may('set up the site') ? (
           <FileButton
-            accept=".csv,text/csv"
+            accept=".csv,.txt,.tsv,text/csv"
             onChange={(file) => void take(file)}
             inputProps={{ 'aria-label': 'CSV file' }}
           >
-            {(props) => <Button {...props}>Choose a CSV file</Button>}
+            {(props) => <Button {...props}>{sheet ? 'Choose another CSV file' : 'Choose a CSV file'}</Button>}
           </FileButton>
         ) : (
           <span className="quiet">Bringing in is for leads.</span>
@@ -93,75 +100,42 @@ export function ImportPage() {
           Take out: {importKinds[kind].words} (CSV)
         </a>
       </div>
-      <Problem error={problem ? new Error(problem) : null} />
+      <Problem error={problem} />
       {sheet && (
         <>
           <h2>Which column is which? {sheet.name}</h2>
+          <p className="quiet">
+            {plural(sheet.table.rows.length, 'row')}, {plural(sheet.table.headers.length, 'column')}, text in{' '}
+            {sheet.encoding}.
+          </p>
           <div className={classes.mapping}>
-            {Object.entries(columns).map(([name, { words, needed }]) => (
+            {Object.entries(ours).map(([name, { words, needed }]) => (
               <Select
                 key={name}
                 label={words}
                 description={needed ? 'needed' : 'if there is one'}
-                data={sheet.headers}
+                data={sheet.table.headers}
+                searchable
+                allowDeselect={false}
                 clearable
                 clearButtonProps={{ 'aria-label': `No column for ${words}` }}
                 value={mapping[name] ?? null}
-                onChange={(value) => {
-                  const next = { ...mapping }
-                  if (value) next[name] = value
-                  else delete next[name]
-                  setMapping(next)
-                  clear()
-                }}
+                onChange={(header) => changeColumn(name, header)}
                 error={needed && !mapping[name] ? 'Needed' : undefined}
               />
             ))}
           </div>
-          <DataTable label="First rows as they will be read">
-            <thead>
-              <tr>
-                {Object.entries(columns).map(([name, { words }]) => (
-                  <th key={name}>{words}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {sheet.preview.map((cells, i) => (
-                <tr key={i}>
-                  {Object.keys(columns).map((name) => (
-                    <td key={name}>{mapping[name] ? cells[mapping[name]] : ''}</td>
-                  ))}
-                </tr>
-              ))}
-            </tbody>
-          </DataTable>
-          {run.unclear.map(({ column, header, text, asDecimal, asThousands }) => (
-            <Radio.Group
-              key={column}
-              mt="sm"
-              label={`What does “${text}” in the column ${header} mean?`}
-              description="All figures of this column are read the same way. Nothing is recorded before you say which."
-              value={marks[column] ?? null}
-              onChange={(mark) => setMarks({ ...marks, [column]: mark as DecimalMark })}
-            >
-              {(text.includes(',') ? ([',', '.'] as const) : (['.', ','] as const)).map((mark, i) => (
-                <Radio
-                  key={mark}
-                  value={mark}
-                  size="md"
-                  mt={6}
-                  label={
-                    i === 0
-                      ? `${asDecimal}: the mark begins the decimals`
-                      : `${asThousands}: the mark parts the thousands`
-                  }
-                />
-              ))}
-            </Radio.Group>
-          ))}
+          <ColumnQuestions
+            open={questions}
+            answers={answers}
+            onAnswer={(column, answer) => {
+              setAnswers({ ...answers, [column]: answer })
+              clear()
+            }}
+          />
+          <AsUnderstood columns={columns} rows={sheet.table.rows.map(({ row }) => row)} />
           <div className={classes.row}>
-            <Button variant="default" disabled={open.length > 0 || unanswered || run.busy} onClick={() => go(true)}>
+            <Button variant="default" disabled={missing || isUnclear || run.busy} onClick={() => go(true)}>
               Try, without effect
             </Button>
             <Button disabled={!tried || run.busy} onClick={() => go(false)}>
@@ -175,60 +149,84 @@ export function ImportPage() {
           </div>
         </>
       )}
-      <div aria-live="polite">
-        {run.busy && (
-          <>
-            <p style={{ margin: '4px 0' }}>
-              {run.progress
-                ? `${run.progress.doing === 'trying' ? 'Tried' : 'Brought in'}: ${run.progress.done.toLocaleString('en-GB')} of ${run.progress.of.toLocaleString('en-GB')} rows`
-                : 'Reading the rows …'}
-            </p>
-            <Progress
-              value={run.progress ? (100 * run.progress.done) / Math.max(1, run.progress.of) : 0}
-              aria-label="Rows done"
-            />
-          </>
-        )}
-        <Problem error={run.problem ? new Error(run.problem) : null} />
-        {run.result && (
-          <Alert
-            color={run.result.bad > 0 ? 'red' : 'petrol'}
-            variant="outline"
-            title={
-              run.result.bad > 0
-                ? `${plural(run.result.bad, 'bad row')} of ${run.result.rows}; ${run.result.recorded > 0 ? `${plural(run.result.recorded, 'row')} brought in, the bad ones changed meanwhile` : 'nothing was brought in'}`
-                : run.result.dryRun
-                  ? `All ${plural(run.result.rows, 'row')} can be brought in`
-                  : `${plural(run.result.recorded, 'row')} brought in`
-            }
-          >
-            {run.result.bad === 0 &&
-              !run.result.dryRun &&
-              run.result.recorded < run.result.rows &&
-              `${run.result.rows - run.result.recorded} were here already.`}
-          </Alert>
-        )}
-        {run.bad.length > 0 && (
-          <DataTable label="Bad rows">
-            <thead>
-              <tr>
-                <th>Row</th>
-                <th>Why it cannot be taken</th>
-              </tr>
-            </thead>
-            <tbody>
-              {[...run.bad]
-                .sort((a, b) => a.row - b.row)
-                .map(({ row, reason }) => (
-                  <tr key={row}>
-                    <td>{row}</td>
-                    <td>{reason}</td>
-                  </tr>
-                ))}
-            </tbody>
-          </DataTable>
-        )}
-      </div>
+      <Outcome run={run} />
+      {run.bad.length > 0 && <BadRows bad={run.bad} sheet={sheet} />}
     </>
   )
+}
+
+/** The first rows under our names: what stands in the file, and what it is understood to say. */
+function AsUnderstood({ columns, rows }: { columns: readonly UnderstoodColumn[]; rows: readonly number[] }) {
+  if (columns.length === 0) return null
+  return (
+    <DataTable label="First rows as they are understood">
+      <thead>
+        <tr>
+          <th>Row</th>
+          {columns.map(({ column, words, header }) => (
+            <th key={column}>
+              {words}
+              <div className="quiet">{header}</div>
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {columns[0]!.cells.map((_, i) => (
+          <tr key={i}>
+            <td>{rows[i]}</td>
+            {columns.map(({ column, type, cells }) => {
+              const { text, cell } = cells[i]!
+              const words = cell && cellWords(cell, type)
+              return (
+                <td key={column} className={cell?.kind === 'none' ? classes.bad : undefined}>
+                  {words ?? 'to be said above'}
+                  {words !== text.trim() && <div className="quiet">{text}</div>}
+                </td>
+              )
+            })}
+          </tr>
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+/** How far it is, and how it ended. */
+function Outcome({ run }: { run: ImportRun }) {
+  const { busy, progress, problem, result } = run
+  return (
+    <div aria-live="polite">
+      {busy && (
+        <>
+          <p style={{ margin: '4px 0' }}>
+            {progress
+              ? `${progress.doing === 'trying' ? 'Tried' : 'Brought in'}: ${progress.done.toLocaleString('en-GB')} of ${progress.of.toLocaleString('en-GB')} rows`
+              : 'Reading the rows …'}
+          </p>
+          <Progress value={progress ? (100 * progress.done) / Math.max(1, progress.of) : 0} aria-label="Rows done" />
+        </>
+      )}
+      <Problem error={problem ? new Error(problem) : null} />
+      {result && (
+        <Alert
+          color={result.bad > 0 ? 'red' : 'petrol'}
+          variant="outline"
+          title={titleOf(result)}
+          styles={result.bad > 0 ? { title: { color: 'var(--overdue)' } } : undefined}
+        >
+          {result.bad === 0 &&
+            !result.dryRun &&
+            result.recorded < result.rows &&
+            `${result.rows - result.recorded} were here already.`}
+        </Alert>
+      )}
+    </div>
+  )
+}
+
+function titleOf({ rows, bad, recorded, dryRun }: NonNullable<ImportRun['result']>): string {
+  if (bad > 0)
+    return `${plural(bad, 'bad row')} of ${rows}; ${recorded > 0 ? `${plural(recorded, 'row')} brought in, the bad ones changed meanwhile` : 'nothing was brought in'}`
+  return dryRun ? `All ${plural(rows, 'row')} can be brought in` : `${plural(recorded, 'row')} brought in`
 }

@@ -1,20 +1,18 @@
 import { useEffect, useRef, useState } from 'react'
-import type { ImportKind, ImportLine, UnclearColumn } from '@diatribon/contract'
-import type { DecimalMark } from '@diatribon/core'
+import type { ImportKind, ImportLine } from '@diatribon/contract'
+import type { ColumnAnswer } from '@diatribon/core'
 import { readLines, Refused } from '../ui/api.ts'
 import { useFetchAnew } from '../ui/fetchAnew.ts'
 
 export interface ImportRun {
   busy: boolean
   progress: { doing: 'trying' | 'writing'; done: number; of: number } | null
-  /** Columns whose figures could be read in two ways: to be answered before anything goes on. */
-  unclear: UnclearColumn[]
   bad: { row: number; reason: string }[]
   result: { rows: number; bad: number; recorded: number; dryRun: boolean } | null
   problem: string | null
 }
 
-const none: ImportRun = { busy: false, progress: null, unclear: [], bad: [], result: null, problem: null }
+const none: ImportRun = { busy: false, progress: null, bad: [], result: null, problem: null }
 
 /** Sends a table and follows the answer line by line. */
 export function useImport() {
@@ -24,29 +22,37 @@ export function useImport() {
   useEffect(() => () => abort.current?.abort(), [])
 
   async function start(
-    of: { kind: ImportKind; csv: string; mapping: Record<string, string>; marks: Partial<Record<string, DecimalMark>> },
+    of: {
+      kind: ImportKind
+      bytes: Uint8Array<ArrayBuffer>
+      mapping: Record<string, string>
+      answers: Record<string, ColumnAnswer>
+    },
     dryRun: boolean,
   ): Promise<void> {
-    const { kind, csv, mapping, marks } = of
+    const { kind, bytes, mapping, answers } = of
     const control = (abort.current = new AbortController())
     setRun({ ...none, busy: true })
     const change = (next: Partial<ImportRun>) => setRun((before) => ({ ...before, ...next }))
+    /** Gathered, and shown with what comes next: there may be as many as rows. */
+    const bad: ImportRun['bad'] = []
     const take = (line: ImportLine) => {
-      if ('progress' in line) change({ progress: line.progress })
-      else if ('badRow' in line) setRun((before) => ({ ...before, bad: [...before.bad, line.badRow] }))
-      else if ('result' in line) change({ result: line.result })
-      else if ('unclear' in line) change({ unclear: line.unclear })
+      if ('progress' in line) change({ progress: line.progress, bad: [...bad] })
+      else if ('badRow' in line) bad.push(line.badRow)
+      else if ('result' in line) change({ result: line.result, bad: [...bad] })
+      else if ('unclear' in line)
+        change({ problem: `Say first how to read ${line.unclear.map(({ header }) => header).join(', ')}.` })
       else change({ problem: line.failed })
     }
     try {
       const query = new URLSearchParams({
         mapping: JSON.stringify(mapping),
-        marks: JSON.stringify(marks),
+        answers: JSON.stringify(answers),
         ...(dryRun ? { dry: '1' } : {}),
       })
       await readLines<ImportLine>(
         `/api/import/${kind}?${query.toString()}`,
-        { method: 'POST', headers: { 'content-type': 'text/csv' }, body: csv, signal: control.signal },
+        { method: 'POST', headers: { 'content-type': 'text/csv' }, body: bytes, signal: control.signal },
         take,
       )
       change({ busy: false })

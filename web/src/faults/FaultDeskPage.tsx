@@ -1,13 +1,12 @@
 import { Button, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import useSWR from 'swr'
 import type { FaultPage, FaultStep, OfferedTest, RankedCause } from '@diatribon/contract'
 import { Photos } from '../ui/PhotoButton.tsx'
 import { Lacking } from '../people/useHandsOn.tsx'
 import { Present } from '../people/Present.tsx'
 import { SwapPartForm } from '../printers/SwapPartForm.tsx'
-import { usePrinter } from '../printers/usePrinter.ts'
+import { usePrinter } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -17,20 +16,21 @@ import { NothingHere } from '../ui/NothingHere.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { chance, hours, moment, number, plural } from '../ui/words.ts'
+import { amount, chance, hours, moment, number, plural } from '../ui/words.ts'
 import { ChangeForm } from './ChangeForm.tsx'
 import { CloseFaultForm } from './CloseFaultForm.tsx'
 import { DrawingOf } from './drawings.tsx'
 import classes from './Faults.module.css'
 import { ReturnToService } from './ReturnToService.tsx'
 import { TestForm } from './TestForm.tsx'
+import { useFault } from './reads.ts'
 
 /** The desk of one fault: what it may be, what to do next, what was tried, and how it is closed. */
 export function FaultDeskPage() {
   const { id = '' } = useParams()
   // An address that is none must not fetch what else lies under /api/faults.
   const isId = /^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(id)
-  const page = useSWR<FaultPage>(isId ? `/api/faults/${id}` : null)
+  const page = useFault(isId ? id : null)
   if (!isId)
     return (
       <NothingHere title="No such fault" says="There is no fault at this address." to="/faults" way="To all faults" />
@@ -298,7 +298,7 @@ function NameSymptom({ page, mayName }: { page: FaultPage; mayName: boolean }) {
 
 function Cause(props: { ranked: RankedCause; works: boolean; order: number; onChange: () => void }) {
   const { ranked, works, order, onChange } = props
-  const { cause, chance: likely, priorChance, reasons, mayFix } = ranked
+  const { cause, chance: likely, priorChance, reasons, mayFix, fitted } = ranked
   const [open, setOpen] = useState(false)
   return (
     <li className={classes.cause}>
@@ -334,6 +334,17 @@ function Cause(props: { ranked: RankedCause; works: boolean; order: number; onCh
             {cause.drawing && <DrawingOf of={cause.drawing} width={100} />}
             <div>
               <p style={{ margin: '2px 0' }}>{cause.mechanism}</p>
+              {fitted.length > 0 && (
+                <p style={{ margin: '2px 0' }}>
+                  <b>Fitted here:</b>{' '}
+                  {fitted
+                    .map(
+                      ({ slot, part, age, clock, ageIsKnown }) =>
+                        `${slot}: ${part}, ${ageIsKnown ? '' : 'at least '}${amount(age, clock)} old`,
+                    )
+                    .join('; ')}
+                </p>
+              )}
               <p style={{ margin: '2px 0' }}>
                 <b>Put right:</b> {cause.fix} <span className="quiet">({number(cause.minutes)} min)</span>
               </p>

@@ -1,17 +1,17 @@
 import { Radio, Select, Stack, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { Knowledge } from '@diatribon/contract'
+
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { useKnowledge } from './reads.ts'
 
 /** What is wrong, and whether printing may go on. */
 export function FaultForm(props: { printer: { id: string; name: string }; symptom?: string; onClose: () => void }) {
   const { printer, symptom: first = '', onClose } = props
   const { submit, problem, fields, busy } = useAction('Fault reported: everybody sees it on the Floor', onClose)
-  const { data: known } = useSWR<Knowledge>('/api/faults/knowledge')
+  const { data: known } = useKnowledge()
   const [symptom, setSymptom] = useState(first)
   const [symptomId, setSymptomId] = useState<string | null>(null)
   const [goOn, setGoOn] = useState<string | null>(null)

@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { FaultRow, MadeDuty } from '@diatribon/contract'
+
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
@@ -10,12 +9,13 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { ago, plural } from '../ui/words.ts'
 import classes from './Faults.module.css'
 import { DutyLine } from './OpenFaults.tsx'
+import { useFaults, usePromises } from './reads.ts'
 
 /** Everything that is reported and not closed, and everything that is mended for now only. */
 export function FaultsPage() {
   const { nowMs } = useSession()
-  const faults = useSWR<FaultRow[]>('/api/faults')
-  const promises = useSWR<MadeDuty[]>('/api/faults/promises')
+  const faults = useFaults()
+  const promises = usePromises()
   const today = new Date(nowMs()).toISOString().slice(0, 10)
   return (
     <>

@@ -1,7 +1,6 @@
 import { Button, Radio, Select, Stack, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import useSWR from 'swr'
 import type { Attachment, LabelPage } from '@diatribon/contract'
 import { PhotoButton } from '../ui/PhotoButton.tsx'
 import { call, sendPhoto } from '../ui/api.ts'
@@ -10,11 +9,12 @@ import { StateMark } from '../ui/marks.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import classes from './Faults.module.css'
+import { useLabel } from './reads.ts'
 
 /** Where the label of a printer leads without an account: may it be used, and what is wrong? */
 export function ReportPage() {
   const { code = '' } = useParams()
-  const page = useSWR<LabelPage>(`/api/report/${code}`)
+  const page = useLabel(code)
   return (
     <main className={classes.label}>
       <AsyncView of={page}>{(data) => <Report key={code} code={code} page={data} />}</AsyncView>

@@ -1,8 +1,7 @@
 import { Button, Checkbox, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { PrinterHead, ReturnLine, ReturnToService as Back } from '@diatribon/contract'
+import type { PrinterHead, ReturnLine } from '@diatribon/contract'
 import { useBeginCheck } from '../checks/useBeginCheck.ts'
 import { Lacking } from '../people/useHandsOn.tsx'
 import { HoldForm } from '../printers/HoldForm.tsx'
@@ -14,11 +13,12 @@ import { useAction } from '../ui/useAction.ts'
 import { moment } from '../ui/words.ts'
 import classes from './Faults.module.css'
 import { TestPrintForm } from './TestPrintForm.tsx'
+import { useReturn } from './reads.ts'
 
 /** What must be done before a held printer is used again: lines to do, to wait for or to waive, and then the release. */
 export function ReturnToService({ printer }: { printer: PrinterHead }) {
   const { may } = useSession()
-  const { data: back } = useSWR<Back>(`/api/printers/${printer.id}/return`)
+  const { data: back } = useReturn(printer.id)
   const [waiving, setWaiving] = useState<ReturnLine | null>(null)
   const [doing, setDoing] = useState<'print' | 'release' | null>(null)
   if (!back || (back.lines.length === 0 && printer.state !== 'on hold')) return null
@@ -81,7 +81,7 @@ function Line(props: {
       <div>
         <StateSign state={state} /> <b>{words.charAt(0).toUpperCase() + words.slice(1)}</b>{' '}
         <span className="quiet">
-          {kind === 'test print' ? 'the same test piece as before, after all changes' : `after: ${after}`}
+          {kind === 'test print' ? 'the same test piece as before, after all changes' : `because of: ${after}`}
           {kind === 'wait' && when && `, until ${when}`}
         </span>
         {by && (

@@ -1,7 +1,6 @@
 import { Group } from '@mantine/core'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { DowntimePage, ParetoRow, ServiceRow } from '@diatribon/contract'
+import type { ParetoRow, ServiceRow } from '@diatribon/contract'
 import { DayField } from '../ui/dates.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
@@ -10,13 +9,14 @@ import { useQuery } from '../ui/useQuery.ts'
 import table from '../ui/Table.module.css'
 import { hours, plural } from '../ui/words.ts'
 import classes from './Faults.module.css'
+import { useDowntime } from './reads.ts'
 
 const percent = (share: number) => `${(share * 100).toFixed(2)} %`
 
 /** Time out of service: how well each printer served, what it was lost to, and which induction would have prevented it. */
 export function TimeDownPage() {
   const [query, change] = useQuery()
-  const page = useSWR<DowntimePage>(`/api/faults/downtime?${query.toString()}`)
+  const page = useDowntime(query.toString())
   const set = (name: string, value: string) => change({ [name]: value })
   return (
     <>

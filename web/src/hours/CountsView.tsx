@@ -25,26 +25,28 @@ const kindWords: Record<Count['kind'], string> = {
 /** Every piece of evidence behind a printer's counters, with its origin, and where meter and jobs do not agree. */
 export function CountsView({ printer }: { printer: PrinterHead }) {
   const { may } = useSession()
-  const { data, error, size, setSize, isValidating, mutate } = useSWRInfinite<Counts>(
+  const { data, error, size, setSize, isValidating, mutate } = useSWRInfinite<Counts, unknown>(
     (page, previous: Counts | null) => {
       if (previous && previous.next === null) return null
       return `/api/printers/${printer.id}/counts${page > 0 && previous ? `?before=${previous.next}` : ''}`
     },
   )
   const refresh = useCallback(() => void mutate(), [mutate])
-  useWhenAnew('/api/printers', refresh)
+  useWhenAnew(`/api/printers/${printer.id}/counts`, refresh)
   const [explaining, setExplaining] = useState<Count | null>(null)
   if (!data) return error ? <Failed error={error} again={refresh} /> : <Waiting />
   const { totals } = data[0]!
   const counts = data.flatMap((page) => page.counts)
   const next = data[data.length - 1]!.next
+  // Hours ran and nothing else was told: that is no 0.
+  const counted = (value: number, words: string) => (value === 0 && totals.hours > 1 ? 'not counted' : words)
   return (
     <section aria-label="Counts">
       <FactList
         facts={[
           ['Running hours', hours(totals.hours)],
-          ['Prints', number(Math.round(totals.prints), 6)],
-          ['Filament', `${number(Math.round(totals.metres), 6)} m`],
+          ['Prints', counted(totals.prints, number(Math.round(totals.prints), 6))],
+          ['Filament', counted(totals.metres, `${number(Math.round(totals.metres), 6)} m`)],
           ['of it abrasive', `${number(Math.round(totals.abrasiveMetres), 6)} m`],
         ]}
       />

@@ -2,7 +2,7 @@ import { Button, Checkbox, FileButton, Progress, Select } from '@mantine/core'
 import { useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router'
 import useSWR from 'swr'
-import type { MachineLimits, PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
+import type { MachineLimits, PreflightAnswer, PreflightRequest } from '@diatribon/contract'
 import type { JobFigures } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
@@ -17,6 +17,8 @@ import classes from './JobFilePage.module.css'
 import { Findings } from './Findings.tsx'
 import { FirstLayer } from './FirstLayer.tsx'
 import { useJobReader } from './useJobReader.ts'
+import { useModels } from '../parts/reads.ts'
+import { useSpools } from '../stores/reads.ts'
 
 /** What the time is reckoned with until a printer is chosen. Common practice, no source. */
 const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm: 1.75 }
@@ -108,8 +110,8 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
   const [filling, setFilling] = useState<string | null>(null)
   const [spoolId, setSpoolId] = useState<string | null>(null)
   const [chosen, setChosen] = useState<string | null>(null)
-  const { data: spools } = useSWR<Spool[]>('/api/stores/spools')
-  const { data: models } = useSWR<PrinterModel[]>('/api/parts/models')
+  const { data: spools } = useSpools()
+  const { data: models } = useModels()
   const spool = spools?.find(({ id }) => id === spoolId)
   const kind = fillings.find((f) => f.name === filling)
   const { firstLayer, ...job } = figures
@@ -124,7 +126,7 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
     },
     spoolId,
   }
-  const { data: answer, error } = useSWR<PreflightAnswer>(['preflight', JSON.stringify(asked)], () =>
+  const { data: answer, error } = useSWR<PreflightAnswer, unknown>(['preflight', JSON.stringify(asked)], () =>
     call<PreflightAnswer>('POST', '/api/jobs/preflight', asked),
   )
   const printer = answer?.printers.find(({ id }) => id === chosen) ?? null

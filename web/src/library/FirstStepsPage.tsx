@@ -1,8 +1,7 @@
 import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { PartType, PersonHere, SignOff } from '@diatribon/contract'
+import type { SignOff } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
@@ -10,6 +9,8 @@ import { Problem } from '../ui/Problem.tsx'
 import { useAction } from '../ui/useAction.ts'
 import classes from './Library.module.css'
 import { LibraryChooser } from './LibraryChooser.tsx'
+import { usePartTypes } from '../parts/reads.ts'
+import { usePeople } from '../people/reads.ts'
 
 /** Mains is never confirmed like this: it takes a qualified electrical person. */
 const ownHands: SignOff[] = ['hot work', 'motion']
@@ -18,7 +19,7 @@ const ownHands: SignOff[] = ['hot work', 'motion']
 export function FirstStepsPage() {
   const { may } = useSession()
   const [skipped, setSkipped] = useState(false)
-  const { data: parts } = useSWR<PartType[]>('/api/parts')
+  const { data: parts } = usePartTypes()
   const hasLibrary = skipped || (parts?.length ?? 0) > 0
   const { signed, confirm, problem, busy } = useOwnSignOffs()
   const [agreed, setAgreed] = useState(false)
@@ -96,7 +97,7 @@ export function FirstStepsPage() {
 /** The first lead has nobody to be signed off by. */
 function useOwnSignOffs() {
   const { person } = useSession()
-  const { data: people } = useSWR<PersonHere[]>('/api/people')
+  const { data: people } = usePeople()
   const mine = people?.find(({ id }) => id === person.id)?.signOffs ?? []
   const open = ownHands.filter((signOff) => !mine.some((own) => own.signOff === signOff && own.modelId === null))
   const { submit, problem, busy } = useAction('Signed off', () => undefined)

@@ -1,16 +1,16 @@
 import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
 import type { LibraryOffer } from '@diatribon/contract/library'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
 import classes from './Library.module.css'
 import { useBringIn } from './useBringIn.ts'
+import { useLibrary } from './reads.ts'
 
 /** The starter library, all of it ticked, with a look inside before anything is brought in. */
 export function LibraryChooser({ onDone }: { onDone: () => void }) {
-  const offers = useSWR<LibraryOffer[]>('/api/library')
+  const offers = useLibrary()
   return <AsyncView of={offers}>{(list) => <Chooser offers={list} onDone={onDone} />}</AsyncView>
 }
 

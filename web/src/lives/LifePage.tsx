@@ -11,7 +11,7 @@ import { amount, clockName, day, money, number, plural } from '../ui/words.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import classes from './Lives.module.css'
-import { useLife } from './useLives.ts'
+import { useLife } from './reads.ts'
 import { replacementCostRate } from '@diatribon/core'
 
 /** One part type: what its history says, its curves, and every record behind them. */

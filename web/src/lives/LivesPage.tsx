@@ -6,7 +6,7 @@ import { amount } from '../ui/words.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import classes from './Lives.module.css'
-import { useLives } from './useLives.ts'
+import { useLives } from './reads.ts'
 
 /** What an interval rests on. */
 const basisWords: Record<string, string> = {

@@ -1,18 +1,13 @@
 import { Checkbox, Radio, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import {
-  kindNames,
-  removalReasons,
-  type Correction,
-  type Knowledge,
-  type LogEntry,
-  type PartType,
-} from '@diatribon/contract'
+import { kindNames, removalReasons, type Correction, type LogEntry } from '@diatribon/contract'
+import { TakeInFields } from './TakeInFields.tsx'
 import { BroughtAboutField, TopicField } from '../faults/ClosingFields.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { usePartTypes } from '../parts/reads.ts'
+import { useKnowledge } from '../faults/reads.ts'
 
 const otherCause = 'other'
 const textLabels: Partial<Record<LogEntry['kind'], string>> = {
@@ -20,16 +15,24 @@ const textLabels: Partial<Record<LogEntry['kind'], string>> = {
   'report-fault': 'What was seen?',
 }
 
+/** What differs from what stands; of ages, those slots alone. */
+function changesOf(from: Correction, to: Correction): Correction {
+  const names = (Object.keys(from) as (keyof Correction)[]).filter((name) => to[name] !== from[name])
+  const { partHours, ...changed } = Object.fromEntries(names.map((name) => [name, to[name]])) as Correction
+  const ages = Object.entries(partHours ?? {}).filter(([slot, hours]) => hours !== from.partHours?.[slot])
+  return ages.length > 0 ? { ...changed, partHours: Object.fromEntries(ages) } : changed
+}
+
 /** Puts an entry right, or takes it back; the old one stays in the book. */
 export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
   const from: Correction = entry.correctable ?? {}
   const canCorrect = Object.keys(from).length > 0
-  const { submit, problem, busy } = useAction('Entry amended', onClose)
+  const { submit, problem, fields, busy } = useAction('Entry amended', onClose)
   const [way, setWay] = useState<'correct' | 'take back'>(canCorrect ? 'correct' : 'take back')
   const [correction, setCorrection] = useState<Correction>(from)
   const [reason, setReason] = useState('')
-  const { data: catalogue } = useSWR<PartType[]>(from.partTypeId ? '/api/parts' : null)
-  const { data: known } = useSWR<Knowledge>(from.causeId !== undefined ? '/api/faults/knowledge' : null)
+  const { data: catalogue } = usePartTypes(Boolean(from.partTypeId))
+  const { data: known } = useKnowledge(from.causeId !== undefined)
   const slotKind = catalogue?.find(({ id }) => id === from.partTypeId)?.slotKind
   const set = (change: Correction) => setCorrection({ ...correction, ...change })
   /** Another cause does harm in another way. */
@@ -37,9 +40,7 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
     const cause = known?.causes.find(({ id }) => id === value)
     set({ causeId: cause?.id ?? null, ...(cause ? { mechanism: cause.mechanism } : {}) })
   }
-  const changed = Object.fromEntries(
-    (Object.keys(from) as (keyof Correction)[]).filter((k) => correction[k] !== from[k]).map((k) => [k, correction[k]]),
-  ) as Correction
+  const changed = changesOf(from, correction)
   const [missing, setMissing] = useState<string | null>(null)
   const onSubmit = () => {
     if (way === 'correct' && Object.keys(changed).length === 0) return setMissing('Nothing has been changed yet.')
@@ -172,6 +173,7 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
               onChange={(minutes) => set({ minutes })}
             />
           )}
+          {from.takenInAt !== undefined && <TakeInFields correction={correction} onChange={set} fields={fields} />}
           {from.text !== undefined && (
             <Textarea
               label={textLabels[entry.kind] ?? 'Text'}

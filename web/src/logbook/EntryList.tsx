@@ -34,7 +34,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
   const [answering, setAnswering] = useState<LogEntry | null>(null)
   const query = new URLSearchParams({ limit: String(pageSize) })
   for (const [name, value] of Object.entries(filter)) if (value) query.set(name, value)
-  const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage>(
+  const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage, unknown>(
     (index, last: LogPage | null) => {
       if (last && last.next === null) return null
       return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
@@ -63,6 +63,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
   if (readBefore === null && data?.[0]) setReadBefore(data[0].readUpTo ?? 0)
   const isWhole = marksRead && Object.values(filter).every((value) => !value)
   useEffect(() => {
+    // Without a line the mark stays where it was: those entries are shown as new once more.
     if (isWhole && newest) void call('PUT', '/api/logbook/read-mark', { seq: newest }).catch(() => undefined)
   }, [isWhole, newest])
 

@@ -1,6 +1,5 @@
 import { Button } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
-import useSWR from 'swr'
 import { kindNames, type Handover } from '@diatribon/contract'
 import { DutyLine } from '../faults/OpenFaults.tsx'
 import { useSession } from '../shell/session.ts'
@@ -9,13 +8,14 @@ import { moment, plural } from '../ui/words.ts'
 import { MomentField } from '../ui/dates.tsx'
 import classes from './Logbook.module.css'
 import { Notices } from './Notices.tsx'
+import { useHandover } from './reads.ts'
 
 /** What changed since your last shift, what is open, what was promised. */
 export function HandoverPage() {
   const [query, setQuery] = useSearchParams()
   const since = query.get('since')
   const address = `since=${encodeURIComponent(since ?? '')}`
-  const page = useSWR<Handover>(`/api/logbook/handover?${address}`)
+  const page = useHandover(address)
   return (
     <>
       <div className={classes.head}>

@@ -2,15 +2,8 @@ import { Button, Menu, Select, Switch, TextInput } from '@mantine/core'
 import { useDebouncedCallback } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import {
-  kindNames,
-  type ActionKindName,
-  type Floor,
-  type PartType,
-  type PersonHere,
-  type SavedView,
-} from '@diatribon/contract'
+import { kindNames, type ActionKindName } from '@diatribon/contract'
+import { usePrinterNames } from '../printers/reads.ts'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
 import { DayField } from '../ui/dates.tsx'
@@ -20,6 +13,9 @@ import { useQuery } from '../ui/useQuery.ts'
 import { EntryList, type EntryFilter } from './EntryList.tsx'
 import classes from './Logbook.module.css'
 import { Notices } from './Notices.tsx'
+import { usePartTypes } from '../parts/reads.ts'
+import { usePeople } from '../people/reads.ts'
+import { useViews } from './reads.ts'
 
 const names = ['search', 'printer', 'kind', 'person', 'partType', 'from', 'until', 'steps', 'forMe'] as const
 
@@ -31,9 +27,9 @@ export function LogbookPage() {
   const [more, setMore] = useState(() =>
     ['person', 'partType', 'from', 'until', 'steps'].some((name) => query.has(name)),
   )
-  const { data: floor } = useSWR<Floor>('/api/printers')
-  const { data: people } = useSWR<PersonHere[]>('/api/people')
-  const { data: parts } = useSWR<PartType[]>(more ? '/api/parts' : null)
+  const { data: printers } = usePrinterNames()
+  const { data: people } = usePeople()
+  const { data: parts } = usePartTypes(more)
   const set = (name: string, value: string | null) => change({ [name]: value })
   const filter = (name: (typeof names)[number]) => (value: string | null) => set(name, value)
   const of = (name: (typeof names)[number]) => query.get(name)
@@ -73,9 +69,7 @@ export function LogbookPage() {
         <Filter
           label="Printer"
           all="All printers"
-          data={
-            floor?.racks.flatMap(({ printers }) => printers.map(({ id, name }) => ({ value: id, label: name }))) ?? []
-          }
+          data={(printers ?? []).map(({ id, name }) => ({ value: id, label: name }))}
           value={of('printer')}
           onChange={filter('printer')}
         />
@@ -178,7 +172,7 @@ function Search({ value, onChange }: { value: string; onChange: (value: string) 
 
 /** Searches that the person keeps. */
 function Views({ query, onChoose }: { query: string; onChoose: (query: string) => void }) {
-  const { data: views = [], mutate } = useSWR<SavedView[]>('/api/logbook/views')
+  const { data: views = [], mutate } = useViews()
   const [naming, setNaming] = useState(false)
   const [name, setName] = useState('')
   const [problem, setProblem] = useState<unknown>(null)

@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
 import type { PartType, PrinterModel } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -13,6 +12,7 @@ import { amount, modelName, money, plural } from '../ui/words.ts'
 import classes from './Catalogue.module.css'
 import { ModelForm } from './ModelForm.tsx'
 import { PartTypeForm } from './PartTypeForm.tsx'
+import { usePartTypes, useModels } from './reads.ts'
 
 type Doing =
   { what: 'part'; from: PartType | null; copy: boolean } | { what: 'model'; from: PrinterModel | null; copy: boolean }
@@ -20,8 +20,8 @@ type Doing =
 /** What printers are made of: the models, and the part types that fit their slots. */
 export function CataloguePage() {
   const { may } = useSession()
-  const models = useSWR<PrinterModel[]>('/api/parts/models')
-  const parts = useSWR<PartType[]>('/api/parts')
+  const models = useModels()
+  const parts = usePartTypes()
   const [doing, setDoing] = useState<Doing | null>(null)
   const edits = may('set up the site')
   const close = () => setDoing(null)

@@ -1,15 +1,6 @@
 import { Button, Checkbox, Menu, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import {
-  relaxable,
-  roles,
-  type PersonHere,
-  type PrinterModel,
-  type Relaxable,
-  type Role,
-  type SignOff,
-} from '@diatribon/contract'
+import { relaxable, roles, type PersonHere, type Relaxable, type Role, type SignOff } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -20,11 +11,14 @@ import { newKey } from '../ui/newKey.ts'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { day } from '../ui/words.ts'
+import { Invitation } from './Invitation.tsx'
 import classes from './People.module.css'
 import { ShiftForm } from './ShiftForm.tsx'
 import { shiftWords } from './shiftWords.ts'
 import { SignOffForm } from './SignOffForm.tsx'
 import { TrainingForm } from './TrainingForm.tsx'
+import { useModels } from '../parts/reads.ts'
+import { usePeople } from './reads.ts'
 
 type Doing =
   | { what: 'invite' }
@@ -34,8 +28,8 @@ type Doing =
 /** The staff: who may do what, who is here, who was trained in what. */
 export function PeoplePage() {
   const { may, person: me } = useSession()
-  const people = useSWR<PersonHere[]>('/api/people')
-  const { data: models = [] } = useSWR<PrinterModel[]>('/api/parts/models')
+  const people = usePeople()
+  const { data: models = [] } = useModels()
   const [doing, setDoing] = useState<Doing | null>(null)
   const close = () => setDoing(null)
   const modelName = (id: string | null) => {
@@ -241,10 +235,7 @@ function CodeDialog({ person, onClose }: { person: { id: string; displayName: st
       onSubmit={code ? onClose : make}
     >
       {code ? (
-        <p role="status" style={{ overflowWrap: 'anywhere' }}>
-          Give {person.displayName} this address. It holds once, until {day(code.until)}:{' '}
-          <code>{`${location.origin}/join/${code.code}`}</code>
-        </p>
+        <Invitation code={code.code} name={person.displayName} until={day(code.until)} />
       ) : (
         <p>With the invitation {person.displayName} chooses a PIN. An older invitation no longer holds.</p>
       )}

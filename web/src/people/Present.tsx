@@ -10,6 +10,7 @@ export function Present({ printerId, doing }: { printerId: string; doing: string
   const path = `/api/presence/${printerId}`
   const { data: others } = useSWR<PresentHere[]>(path, { refreshInterval: beatMs })
   useEffect(() => {
+    // Unheard, it is said again with the next beat; what is not said any more, the server forgets by itself.
     const say = () => {
       if (document.visibilityState === 'visible') void call('PUT', path, { doing }).catch(() => undefined)
     }

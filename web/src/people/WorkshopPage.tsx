@@ -2,8 +2,7 @@ import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core'
 import { DatePickerInput } from '@mantine/dates'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { Device, Floor, NewDevice, Weekday } from '@diatribon/contract'
+import type { NewDevice, Weekday } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -13,12 +12,17 @@ import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { useAction } from '../ui/useAction.ts'
 import { ago } from '../ui/words.ts'
+import { SiteAddress } from './SiteAddress.tsx'
 import classes from './Workshop.module.css'
+import { usePrinterNames } from '../printers/reads.ts'
+import { useDevices } from './reads.ts'
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 const order = [1, 2, 3, 4, 5, 6, 0]
 
 const rooms: [to: string, name: string, words: string][] = [
+  ['/job-file', 'Job file', 'Which printer can take this job, and what speaks against it'],
+  ['/lives', 'Lives', 'How long each part type lasts here, and when replacing it pays'],
   ['/take-in', 'Take a printer in', 'Name, place, parts, and the measuring that becomes its baseline'],
   ['/checks', 'Checks', 'What is looked at and when, what a change upsets, what is measured'],
   ['/faults', 'Faults', 'What is reported and not closed, and what is mended for now only'],
@@ -32,12 +36,13 @@ const rooms: [to: string, name: string, words: string][] = [
   ['/spools', 'Spools', 'Filament in the stores, and what is left'],
   ['/import', 'Import and export', 'Printers, usage and past part changes as CSV'],
   ['/book-check', 'Is the book whole?', 'Every line still fits the seal that it was given'],
+  ['/guide', 'Guide', 'How each screen is used, and what its figures mean'],
   ['/bench', 'Bench', 'Instruments for bed, belts and more, and the sums for any figures'],
 ]
 
 /** What is set up once and seldom changed, and the way to the rooms behind the floor. */
 export function WorkshopPage() {
-  const { may } = useSession()
+  const { may, labelsCarry } = useSession()
   return (
     <>
       <h1>Workshop</h1>
@@ -54,21 +59,29 @@ export function WorkshopPage() {
       <section aria-labelledby="labels" className={classes.sheet}>
         <h2 id="labels">Labels</h2>
         <p className="quiet">A4 sheets with QR codes: scanned, they open the page; the address stands under each.</p>
-        <ul>
-          {(['printers', 'slots', 'spools'] as const).map((of) => (
-            <li key={of}>
-              {of}:{' '}
-              <a href={`/api/reports/labels?of=${of}&size=large`} target="_blank" rel="noreferrer">
-                63.5 × 38.1 mm
-              </a>
-              ,{' '}
-              <a href={`/api/reports/labels?of=${of}&size=small`} target="_blank" rel="noreferrer">
-                38.1 × 21.2 mm
-              </a>
-            </li>
-          ))}
-        </ul>
+        {labelsCarry ? (
+          <ul>
+            {(['printers', 'slots', 'spools'] as const).map((of) => (
+              <li key={of}>
+                {of}:{' '}
+                <a href={`/api/reports/labels?of=${of}&size=large`} target="_blank" rel="noreferrer">
+                  63.5 × 38.1 mm
+                </a>
+                ,{' '}
+                <a href={`/api/reports/labels?of=${of}&size=small`} target="_blank" rel="noreferrer">
+                  38.1 × 21.2 mm
+                </a>
+              </li>
+            ))}
+          </ul>
+        ) : (
+          <p>
+            There are none to print yet: a label made at this address would lead each phone to itself.{' '}
+            <a href="#address">Set the address for phones first.</a>
+          </p>
+        )}
       </section>
+      <SiteAddress />
       <Retired />
       <Calendar />
       {may('connect devices') && <Devices />}
@@ -78,8 +91,8 @@ export function WorkshopPage() {
 
 /** Printers that have left: their history stays, and they can be brought back from their page. */
 function Retired() {
-  const { data } = useSWR<Floor>('/api/printers?retired=1')
-  const gone = (data?.racks ?? []).flatMap(({ printers }) => printers.filter(({ state }) => state === 'retired'))
+  const { data } = usePrinterNames({ withRetired: true })
+  const gone = (data ?? []).filter(({ state }) => state === 'retired')
   if (gone.length === 0) return null
   return (
     <section aria-labelledby="retired" className={classes.sheet}>
@@ -159,7 +172,7 @@ function Calendar() {
 /** Machines that report for themselves. A token is shown once. */
 function Devices() {
   const { nowMs } = useSession()
-  const devices = useSWR<Device[]>('/api/devices')
+  const devices = useDevices()
   const [name, setName] = useState('')
   const [made, setMade] = useState<NewDevice | null>(null)
   const [problem, setProblem] = useState<unknown>(null)

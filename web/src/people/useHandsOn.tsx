@@ -1,6 +1,5 @@
 import { Checkbox } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
 import {
   confirmedWork,
   isAtLeast,
@@ -11,11 +10,12 @@ import {
 } from '@diatribon/contract'
 import { useSlotKinds } from '../parts/useSlotKinds.ts'
 import { useSession } from '../shell/session.ts'
+import { usePeople } from './reads.ts'
 
 /** Who of the staff is signed off for a kind of work on printers of a model, those who are here first. */
-export function useSignedOff() {
+export function useSignedOff({ asked = true }: { asked?: boolean } = {}) {
   const { person, site } = useSession()
-  const { data: people } = useSWR<PersonHere[]>('/api/people')
+  const { data: people } = usePeople(asked)
   const has = (one: PersonHere, signOff: SignOff, modelId: string | undefined) =>
     site.relaxed.includes(signOff as Relaxable) ||
     one.signOffs.some((own) => own.signOff === signOff && (own.modelId === null || own.modelId === modelId))

@@ -1,11 +1,11 @@
 import { useElementSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
-import useSWR from 'swr'
 import type { ForecastPage, PrinterHead } from '@diatribon/contract'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { hours, shortDay } from '../ui/words.ts'
 import classes from './ForecastView.module.css'
+import { useForecast } from './reads.ts'
 
 const names = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 /** The week begins on Monday, as on the timetable at the door. */
@@ -13,7 +13,7 @@ const order = [1, 2, 3, 4, 5, 6, 0]
 
 /** What a printer is expected to run on each day of the week. */
 export function ForecastView({ printer }: { printer: PrinterHead }) {
-  const forecast = useSWR<ForecastPage>(`/api/printers/${printer.id}/forecast`)
+  const forecast = useForecast(printer.id)
   return (
     <section aria-label="Forecast">
       <AsyncView of={forecast}>

@@ -1,13 +1,16 @@
 import { Button } from '@mantine/core'
+import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
-import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { CheckTurn, Duty, MadeDuty, Round, Urgency } from '@diatribon/contract'
+import { Link, useSearchParams } from 'react-router'
+import type { CheckTurn, Duty, MadeDuty, PrinterName, Round, Urgency } from '@diatribon/contract'
 import { dueWords } from '../checks/turnWords.ts'
 import { DutyLine } from '../faults/OpenFaults.tsx'
+import { useMayDo } from '../people/useMayDo.ts'
 import { SwapPartForm } from '../printers/SwapPartForm.tsx'
-import { usePrinter } from '../printers/usePrinter.ts'
+import { usePlaceFilter } from '../printers/usePlaceFilter.tsx'
+import { usePrinter, usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
+import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
@@ -15,10 +18,13 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
 import { ago, amount, day, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
+import { useRound } from './reads.ts'
 
-/** What is due: overdue first, then this week, then later. */
+/** What is due: overdue first, then this week; what comes later is folded. */
 export function RoundPage() {
-  const round = useSWR<Round>('/api/plan/round')
+  // Asked for by place: of a long round each place has its own soonest.
+  const round = useRound(useSearchParams()[0].get('where'))
+  const { data: printers } = usePrinterNames()
   const [swapping, setSwapping] = useState<Duty | null>(null)
   return (
     <>
@@ -31,52 +37,75 @@ export function RoundPage() {
           </>
         }
       />
-      <AsyncView of={round}>
-        {({ overdue, thisWeek, later, laterCount, laterCheckCount, checks, made }) => (
-          <>
-            {made.length > 0 && (
-              <section className={classes.section} aria-label="put down by people">
-                <h2>Put down to be done</h2>
-                {made.map((duty) => (
-                  <MadeRow key={duty.id} duty={duty} />
-                ))}
-              </section>
-            )}
-            <Section
-              urgency="overdue"
-              duties={overdue}
-              checks={checks.overdue}
-              empty="Nothing is overdue."
-              onSwap={setSwapping}
-            />
-            <Section
-              urgency="this week"
-              duties={thisWeek}
-              checks={checks['this week']}
-              empty="Nothing falls due this week."
-              onSwap={setSwapping}
-            />
-            <Section
-              urgency="later"
-              duties={later}
-              checks={checks.later}
-              empty="Nothing else is in sight."
-              more={[
-                laterCount > later.length && `The soonest ${later.length} of ${laterCount} parts.`,
-                laterCheckCount > checks.later.length &&
-                  `The soonest ${checks.later.length} of ${laterCheckCount} checks.`,
-              ]
-                .filter(Boolean)
-                .join(' ')}
-              onSwap={setSwapping}
-            />
-          </>
-        )}
-      </AsyncView>
+      <AsyncView of={round}>{(data) => <Due round={data} printers={printers ?? []} onSwap={setSwapping} />}</AsyncView>
       {swapping && <SwapDuty duty={swapping} onClose={() => setSwapping(null)} />}
     </>
   )
 }
+
+function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Duty) => void }) {
+  const { round, printers, onSwap } = props
+  const { overdue, thisWeek, later, counts, checks, made, fresh } = round
+  const { may } = useSession()
+  const { field, keeps, mine, isNarrowed } = usePlaceFilter(printers)
+  const mayDo = useMayDo(mine)
+  const duties = (list: Duty[]) =>
+    list.filter(({ printer, partType }) => keeps(printer) && (!mine || mayDo.swap(partType.slotKind, printer.modelId)))
+  const turns = (list: CheckTurn[]) =>
+    list.filter(({ printer, checkType }) => keeps(printer) && (!mine || mayDo.check(checkType.needs, printer.modelId)))
+  const promised = made.filter(({ printer }) => keeps(printer) && (!mine || may('make duties')))
+  const of = isNarrowed ? ' here' : ''
+  const more = (urgency: Urgency, parts: Duty[]) =>
+    [
+      counts.replace[urgency] > parts.length && `The soonest ${parts.length} of ${counts.replace[urgency]} parts.`,
+      counts.check[urgency] > checks[urgency].length &&
+        `The soonest ${checks[urgency].length} of ${counts.check[urgency]} checks.`,
+    ]
+      .filter(Boolean)
+      .join(' ')
+  return (
+    <>
+      <AsOf fresh={fresh} />
+      {field}
+      {promised.length > 0 && (
+        <section className={classes.section} aria-label="put down by people">
+          <h2>Put down to be done</h2>
+          {promised.map((duty) => (
+            <MadeRow key={duty.id} duty={duty} />
+          ))}
+        </section>
+      )}
+      <Section
+        urgency="overdue"
+        duties={duties(overdue)}
+        checks={turns(checks.overdue)}
+        empty={`Nothing is overdue${of}.`}
+        more={more('overdue', overdue)}
+        onSwap={onSwap}
+      />
+      <Section
+        urgency="this week"
+        duties={duties(thisWeek)}
+        checks={turns(checks['this week'])}
+        empty={`Nothing falls due this week${of}.`}
+        more={more('this week', thisWeek)}
+        onSwap={onSwap}
+      />
+      <Section
+        urgency="later"
+        folded
+        duties={duties(later)}
+        checks={turns(checks.later)}
+        empty={`Nothing else is in sight${of}.`}
+        more={more('later', later)}
+        onSwap={onSwap}
+      />
+    </>
+  )
+}
+
+const countWords = (duties: number, checks: number) =>
+  [duties > 0 && plural(duties, 'part'), checks > 0 && plural(checks, 'check')].filter(Boolean).join(', ')
 
 function Section(props: {
   urgency: Urgency
@@ -84,33 +113,107 @@ function Section(props: {
   checks: CheckTurn[]
   empty: string
   more?: string
+  /** Only its count is shown until somebody asks for it. */
+  folded?: boolean
   onSwap: (duty: Duty) => void
 }) {
-  const { urgency, duties, checks, empty, more, onSwap } = props
+  const { urgency, duties, checks, empty, more, folded = false, onSwap } = props
+  const phone = useMediaQuery('(max-width: 48em)')
+  const [open, setOpen] = useState(!folded)
+  const isEmpty = duties.length + checks.length === 0
   return (
     <section className={classes.section} aria-label={urgency}>
       <h2>
-        <StateMark state={urgency} />{' '}
-        <span className="quiet">
-          {[duties.length > 0 && plural(duties.length, 'part'), checks.length > 0 && plural(checks.length, 'check')]
-            .filter(Boolean)
-            .join(', ')}
-        </span>
+        <StateMark state={urgency} /> <span className="quiet">{countWords(duties.length, checks.length)}</span>{' '}
+        {folded && !isEmpty && (
+          <Button
+            variant="default"
+            size="compact-sm"
+            aria-expanded={open}
+            aria-label={`${open ? 'Fold' : 'Show'} what is due later`}
+            onClick={() => setOpen(!open)}
+          >
+            {open ? 'Fold' : 'Show'}
+          </Button>
+        )}
       </h2>
-      {duties.length + checks.length === 0 ? (
+      {isEmpty ? (
         <Nothing title={empty} />
+      ) : !open ? null : phone ? (
+        <ByPrinter duties={duties} checks={checks} onSwap={onSwap} />
       ) : (
-        <ul className={classes.list}>
-          {checks.map((turn) => (
-            <CheckRow key={`${turn.printer.id} ${turn.checkType.id}`} turn={turn} />
-          ))}
-          {duties.map((duty) => (
-            <DutyRow key={duty.fittingId} duty={duty} onSwap={onSwap} />
-          ))}
-        </ul>
+        <Rows duties={duties} checks={checks} onSwap={onSwap} />
       )}
-      {more && <p className="quiet">{more}</p>}
+      {open && more && <p className="quiet">{more}</p>}
     </section>
+  )
+}
+
+interface Listed {
+  duties: Duty[]
+  checks: CheckTurn[]
+  onSwap: (duty: Duty) => void
+}
+
+function Rows({ duties, checks, onSwap }: Listed) {
+  return (
+    <ul className={classes.list}>
+      {checks.map((turn) => (
+        <CheckRow key={`${turn.printer.id} ${turn.checkType.id}`} turn={turn} />
+      ))}
+      {duties.map((duty) => (
+        <DutyRow key={duty.fittingId} duty={duty} onSwap={onSwap} />
+      ))}
+    </ul>
+  )
+}
+
+/** On the phone one line for each printer, in walking order; what is due there opens under it. */
+function ByPrinter({ duties, checks, onSwap }: Listed) {
+  const [open, setOpen] = useState<string | null>(null)
+  const spots = new Map([...checks, ...duties].map(({ printer }) => [printer.id, printer]))
+  const walk = [...spots.values()].sort(
+    (a, b) => a.room.localeCompare(b.room) || a.place.localeCompare(b.place, 'en', { numeric: true }),
+  )
+  return (
+    <ul className={classes.list}>
+      {walk.map((printer) => {
+        const own = {
+          duties: duties.filter((duty) => duty.printer.id === printer.id),
+          checks: checks.filter((turn) => turn.printer.id === printer.id),
+        }
+        const isOpen = open === printer.id
+        return (
+          <li key={printer.id} className={classes.stop}>
+            <button
+              type="button"
+              className={classes.stopHead}
+              aria-expanded={isOpen}
+              onClick={() => setOpen(isOpen ? null : printer.id)}
+            >
+              <span className={classes.place}>{printer.place}</span>
+              <span>
+                <b>{printer.name}</b>
+                {printer.onHold && (
+                  <>
+                    {' '}
+                    <StateMark state="on hold" />
+                  </>
+                )}
+                <span className={`quiet ${classes.what}`}>
+                  {[
+                    ...own.checks.map(({ checkType }) => checkType.name),
+                    ...own.duties.map(({ slot }) => slot.name),
+                  ].join(', ')}
+                </span>
+              </span>
+              <span className="quiet">{own.duties.length + own.checks.length}</span>
+            </button>
+            {isOpen && <Rows {...own} onSwap={onSwap} />}
+          </li>
+        )
+      })}
+    </ul>
   )
 }
 

@@ -1,18 +1,18 @@
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { PartType, PrinterPage } from '@diatribon/contract'
+import type { PrinterPage } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
 import { useSlotKinds } from '../parts/useSlotKinds.ts'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { usePartTypes } from '../parts/reads.ts'
 
 /** A printer has one slot more than its model. */
 export function AddSlotForm({ page, onClose }: { page: PrinterPage; onClose: () => void }) {
   const { printer } = page
-  const { data: catalogue } = useSWR<PartType[]>('/api/parts')
+  const { data: catalogue } = usePartTypes()
   const { names } = useSlotKinds()
   const { submit, problem, fields, busy } = useAction(`${printer.name}: one slot more`, onClose)
   const [name, setName] = useState('')

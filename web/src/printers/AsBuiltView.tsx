@@ -1,6 +1,5 @@
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { AsBuilt, PrinterHead } from '@diatribon/contract'
+import type { PrinterHead } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { DayField } from '../ui/dates.tsx'
 import { momentAt, wallOf } from '../ui/dayText.ts'
@@ -9,6 +8,7 @@ import { FactList } from '../ui/FactList.tsx'
 import { day, hours, number } from '../ui/words.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
+import { useAsBuilt } from './reads.ts'
 
 /** A printer as it stands, or as it stood on any day: what sits in its slots, and what it may do for that. */
 export function AsBuiltView({ printer }: { printer: PrinterHead }) {
@@ -17,7 +17,7 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
   const today = wallOf(new Date(nowMs()).toISOString(), site.timeZone).day
   const at = on && on < today ? `?at=${encodeURIComponent(momentAt(on, '23:59', site.timeZone))}` : ''
   // Of a day before it was here nothing is shown, also not what another day showed.
-  const built = useSWR<AsBuilt>(`/api/printers/${printer.id}/as-built${at}`, { keepPreviousData: false })
+  const built = useAsBuilt(printer.id, at)
   return (
     <section aria-label="As built">
       <DayField

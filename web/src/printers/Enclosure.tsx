@@ -1,12 +1,12 @@
-import type { PrinterHead } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ago, hours, number } from '../ui/words.ts'
 import classes from './PrinterPage.module.css'
+import { useEnclosures } from './reads.ts'
 
 /** What the thermometer in the enclosure tells, and the hours above the limit; a warning while it is too warm. */
-export function Enclosure({ printer }: { printer: PrinterHead }) {
+export function Enclosure({ printerId }: { printerId: string }) {
   const { nowMs } = useSession()
-  const { enclosure } = printer
+  const enclosure = useEnclosures()[printerId]
   if (!enclosure) return null
   const { celsius, at, limitC, hotHours, isTooHot } = enclosure
   return (

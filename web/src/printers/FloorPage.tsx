@@ -1,55 +1,91 @@
+import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import useSWR from 'swr'
 import type { Floor, FloorPrinter } from '@diatribon/contract'
 import { Notices } from '../logbook/Notices.tsx'
+import { useMayDo } from '../people/useMayDo.ts'
 import { useSession } from '../shell/session.ts'
+import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
 import { ago, amount, hours, modelName, number, plural, shortDay } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
+import { useEnclosures, useFloor } from './reads.ts'
+import { usePlaceFilter } from './usePlaceFilter.tsx'
 
 /** All printers by rack: may it be used, how long has it run, what is most worn, what comes next. */
 export function FloorPage() {
-  const floor = useSWR<Floor>('/api/printers')
+  const floor = useFloor()
   return (
     <>
       <h1 className="unseen">Floor</h1>
       <Notices />
       <AsyncView of={floor}>
-        {({ racks }) =>
+        {({ racks, fresh }) =>
           racks.length === 0 ? (
             <Nothing title="No printer has been taken in yet.">
               <Link to="/take-in">Take the first one in</Link>, or go through the{' '}
               <Link to="/first-steps">first steps</Link> of a new workshop.
             </Nothing>
           ) : (
-            racks.map(({ room, rack, printers }, i) => (
-              <section key={`${room} ${rack}`} className={classes.rack} aria-label={`${room}, rack ${rack}`}>
-                <div className={classes.head} aria-hidden>
-                  <h2>
-                    Rack {rack} <span className="quiet">{room}</span>
-                  </h2>
-                  {i === 0 && (
-                    <>
-                      <span>State</span>
-                      <span>Running hours</span>
-                      <span>Most worn part</span>
-                      <span>Next duty</span>
-                    </>
-                  )}
-                </div>
-                <ul className={classes.list}>
-                  {printers.map((printer) => (
-                    <PrinterRow key={printer.id} printer={printer} />
-                  ))}
-                </ul>
-              </section>
-            ))
+            <>
+              <AsOf fresh={fresh} />
+              <Racks racks={racks} />
+            </>
           )
         }
       </AsyncView>
+    </>
+  )
+}
+
+function Racks({ racks }: Pick<Floor, 'racks'>) {
+  const { may } = useSession()
+  const { field, keeps, mine, isNarrowed } = usePlaceFilter(racks)
+  const mayDo = useMayDo(mine)
+  /** Whether something is due on it that this person may do. */
+  const hasWork = ({ next, checksDue, openFaults, modelId }: FloorPrinter) =>
+    (next !== null && next.urgency !== 'later' && mayDo.swap(next.partType.slotKind, modelId)) ||
+    (checksDue > 0 && may('do checks')) ||
+    (openFaults > 0 && may('work on faults'))
+  const shown = racks.flatMap((rack) => {
+    const printers = keeps(rack) ? rack.printers.filter((printer) => !mine || hasWork(printer)) : []
+    return printers.length > 0 ? [{ ...rack, printers }] : []
+  })
+  return (
+    <>
+      <div className={classes.above}>
+        {field}
+        {may('count hours') && (
+          <Button component={Link} to="/count" variant="default" size="sm">
+            Count hours of many
+          </Button>
+        )}
+      </div>
+      {shown.length === 0 && isNarrowed && <Nothing title="No printer here has anything due that you may do." />}
+      {shown.map(({ room, rack, printers }, i) => (
+        <section key={`${room} ${rack}`} className={classes.rack} aria-label={`${room}, rack ${rack}`}>
+          <div className={classes.head} aria-hidden>
+            <h2>
+              Rack {rack} <span className="quiet">{room}</span>
+            </h2>
+            {i === 0 && (
+              <>
+                <span>State</span>
+                <span>Running hours</span>
+                <span>Most worn part</span>
+                <span>Next duty</span>
+              </>
+            )}
+          </div>
+          <ul className={classes.list}>
+            {printers.map((printer) => (
+              <PrinterRow key={printer.id} printer={printer} />
+            ))}
+          </ul>
+        </section>
+      ))}
     </>
   )
 }
@@ -61,7 +97,8 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
   const { nowMs } = useSession()
   const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } =
     printer
-  const { checksDue, openFaults, saysStop, enclosure } = printer
+  const { checksDue, openFaults, saysStop } = printer
+  const enclosure = useEnclosures()[id]
   const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
   return (
     <li className={classes.row}>

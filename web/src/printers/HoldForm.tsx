@@ -1,3 +1,4 @@
+import { dayMs } from '@diatribon/core'
 import { Checkbox, Group, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { PrinterHead } from '@diatribon/contract'
@@ -6,8 +7,6 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction, type FormAction } from '../ui/useAction.ts'
-
-const dayMs = 24 * 3600_000
 
 /** Out of service with a reason, or back into service. */
 export function HoldForm(props: {

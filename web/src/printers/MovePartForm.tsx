@@ -1,20 +1,20 @@
 import { Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import { removalReasons, type Floor, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { usePrinter, usePrinterNames } from './reads.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount } from '../ui/words.ts'
-import { usePrinter } from './usePrinter.ts'
+import { usePartTypes } from '../parts/reads.ts'
 
 /** A part goes to another printer and keeps its age. */
 export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: () => void }) {
   const { printer, slots } = page
-  const { data: floor } = useSWR<Floor>('/api/printers')
-  const { data: catalogue } = useSWR<PartType[]>('/api/parts')
+  const { data: printers } = usePrinterNames()
+  const { data: catalogue } = usePartTypes()
   const [slotId, setSlotId] = useState<string | null>(null)
   const [toPrinterId, setToPrinterId] = useState<string | null>(null)
   const [toSlotId, setToSlotId] = useState<string | null>(null)
@@ -74,9 +74,7 @@ export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: ()
         label="To which printer?"
         mt="sm"
         searchable
-        data={(floor?.racks ?? []).flatMap(({ printers }) =>
-          printers.map(({ id, name, rack, place: p }) => ({ value: id, label: `${name} (${rack}${p})` })),
-        )}
+        data={(printers ?? []).map(({ id, name, rack, place: p }) => ({ value: id, label: `${name} (${rack}${p})` }))}
         value={toPrinterId}
         onChange={(id) => {
           setToPrinterId(id)

@@ -1,11 +1,11 @@
 import { MultiSelect, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { LogEntry, PersonHere } from '@diatribon/contract'
+import type { LogEntry } from '@diatribon/contract'
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
+import { usePeople } from '../people/reads.ts'
 
 /** A note on a printer or for the whole workshop, for somebody above all, or in answer to an entry. */
 export function NoteForm(props: {
@@ -17,7 +17,7 @@ export function NoteForm(props: {
 }) {
   const { printer, text: first = '', replyTo, onClose } = props
   const { submit, problem, fields, busy } = useAction('Note written', onClose)
-  const { data: people } = useSWR<PersonHere[]>('/api/people')
+  const { data: people } = usePeople()
   const [text, setText] = useState(first)
   const [mentions, setMentions] = useState<string[]>(replyTo ? [replyTo.person.id] : [])
   const [photos, setPhotos] = useState<string[]>([])

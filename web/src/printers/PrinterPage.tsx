@@ -36,7 +36,7 @@ import { askWords, useSignedOff } from '../people/useHandsOn.tsx'
 import { PrinterReadings } from '../readings/PrinterReadings.tsx'
 import { Enclosure } from './Enclosure.tsx'
 import { SwapPartForm } from './SwapPartForm.tsx'
-import { usePrinter } from './usePrinter.ts'
+import { usePrinter } from './reads.ts'
 
 type Doing =
   | {
@@ -67,7 +67,7 @@ export function PrinterPage() {
 }
 
 function Printer({ page }: { page: Page }) {
-  const { may, nowMs, site } = useSession()
+  const { may, nowMs, site, labelsCarry } = useSession()
   const [search, setSearch] = useSearchParams()
   const { printer, slots, build, job, kits, stepsDone, faults, madeDuties, atWork } = page
   // The label of a slot leads here: straight to its swap.
@@ -128,7 +128,7 @@ function Printer({ page }: { page: Page }) {
         </div>
       </div>
       <div className={classes.buttons}>
-        {state === 'in service' && <BeforePrint printerId={id} />}
+        {state === 'in service' && <BeforePrint printer={{ id, name }} name={page.beforePrint} />}
         {may('count hours') && (
           <Button variant="default" onClick={() => setDoing({ what: 'count' })}>
             Count hours
@@ -185,12 +185,20 @@ function Printer({ page }: { page: Page }) {
             <Menu.Item component="a" href={`/api/reports/passport/${id}`} target="_blank">
               Passport (PDF)
             </Menu.Item>
-            <Menu.Item component="a" href={`/api/reports/labels?of=printers&printer=${id}`} target="_blank">
-              Label of the printer (PDF)
-            </Menu.Item>
-            <Menu.Item component="a" href={`/api/reports/labels?of=slots&size=small&printer=${id}`} target="_blank">
-              Labels of its slots (PDF)
-            </Menu.Item>
+            {labelsCarry ? (
+              <>
+                <Menu.Item component="a" href={`/api/reports/labels?of=printers&printer=${id}`} target="_blank">
+                  Label of the printer (PDF)
+                </Menu.Item>
+                <Menu.Item component="a" href={`/api/reports/labels?of=slots&size=small&printer=${id}`} target="_blank">
+                  Labels of its slots (PDF)
+                </Menu.Item>
+              </>
+            ) : (
+              <Menu.Item component={Link} to="/workshop#address">
+                Labels: set an address for phones first
+              </Menu.Item>
+            )}
             {may('set up the site') && (
               <Menu.Item onClick={() => setDoing({ what: 'retire' })}>
                 {state === 'retired' ? 'Bring back' : 'Retire'}
@@ -218,7 +226,7 @@ function Printer({ page }: { page: Page }) {
         </p>
       )}
       {view !== 'Checks' && <ChecksDue printerId={id} className={classes.notice} />}
-      <Enclosure printer={printer} />
+      <Enclosure printerId={printer.id} />
       <AtWork people={atWork} />
       <Present printerId={id} doing={doing ? 'filling in a form' : 'on its page'} />
       <ReturnToService printer={printer} />

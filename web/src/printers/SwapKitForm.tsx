@@ -1,20 +1,20 @@
 import { Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount } from '../ui/words.ts'
+import { usePartTypes } from '../parts/reads.ts'
 
 /** What belongs together is changed in one go, each part with its own reason. */
 export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kitName: string; onClose: () => void }) {
   const { printer, slots, kits } = page
   const kit = kits.find(({ name }) => name === kitName)!
   const members = slots.filter(({ name }) => kit.slots.includes(name))
-  const { data: catalogue } = useSWR<PartType[]>('/api/parts')
+  const { data: catalogue } = usePartTypes()
   const { submit, problem, busy } = useAction(`${printer.name}: ${kit.name} swapped`, onClose)
   const [reasons, setReasons] = useState<Record<string, RemovalReason>>({})
   const [picked, setPicked] = useState<Record<string, string>>({})

@@ -1,7 +1,6 @@
 import { Radio, Select, SimpleGrid, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import { removalReasons, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { useSession } from '../shell/session.ts'
@@ -9,6 +8,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount, money } from '../ui/words.ts'
+import { usePartTypes } from '../parts/reads.ts'
 
 const hints: Record<RemovalReason, string> = {
   failed: 'It broke or stopped working. Teaches how long they last.',
@@ -34,7 +34,7 @@ export function SwapPartForm({
 }) {
   const { site } = useSession()
   const { printer, slots } = page
-  const { data: catalogue } = useSWR<PartType[]>('/api/parts')
+  const { data: catalogue } = usePartTypes()
   const [chosen, setChosen] = useState(slotId)
   const [reason, setReason] = useState<RemovalReason | ''>('')
   const [picked, setPicked] = useState<string | null>(null)
@@ -46,6 +46,8 @@ export function SwapPartForm({
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const partTypeId = picked ?? slot?.duty?.partType.id ?? null
   const [missing, setMissing] = useState<string | null>(null)
+  const fitted = page.fittings.find(({ id }) => id === slot?.duty?.fittingId)
+  const isPast = at !== undefined && fitted !== undefined && at < fitted.fittedAt
 
   const onSubmit = () => {
     if (!slot || (!isEmpty && !reason) || !partTypeId) {
@@ -63,7 +65,8 @@ export function SwapPartForm({
       kind: 'swap-part',
       printerId: printer.id,
       slotId: slot.id,
-      ...(slot.duty ? { fittingId: slot.duty.fittingId } : {}),
+      // Told of a time before the part that is there now: it goes between those of the past.
+      ...(slot.duty && !isPast ? { fittingId: slot.duty.fittingId } : {}),
       ...(isEmpty || !reason ? {} : { removalReason: reason }),
       partTypeId,
       ...(faultId ? { faultId } : {}),
@@ -141,6 +144,12 @@ export function SwapPartForm({
         onChange={(e) => setNote(e.currentTarget.value)}
       />
       <WhenField value={at} onChange={setAt} error={fields.at} />
+      {isPast && (
+        <p role="status" className="quiet">
+          Before the part that is there now: this goes between the changes of the past, and the new part comes out when
+          the next one went in.
+        </p>
+      )}
     </ActionDialog>
   )
 }

@@ -1,8 +1,8 @@
 import { Autocomplete, Button, Radio, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import useSWR from 'swr'
-import type { Floor, FloorPrinter, PartType, PrinterModel } from '@diatribon/contract'
+import type { PartType, PrinterModel, PrinterName } from '@diatribon/contract'
+import { usePrinterNames } from './reads.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { MomentField } from '../ui/dates.tsx'
@@ -15,6 +15,7 @@ import { useAction } from '../ui/useAction.ts'
 import { modelName, plural } from '../ui/words.ts'
 import classes from './TakeIn.module.css'
 import { TakeInSteps } from './TakeInSteps.tsx'
+import { usePartTypes, useModels } from '../parts/reads.ts'
 
 /** Taking a printer in: first who it is and what it is made of, then measuring it step by step. */
 export function TakeInPage() {
@@ -38,8 +39,8 @@ export function TakeInPage() {
 
 /** Take-ins that somebody has begun, here or on another device. */
 function Unfinished() {
-  const { data } = useSWR<Floor>('/api/printers')
-  const open = (data?.racks ?? []).flatMap(({ printers }) => printers.filter(({ state }) => state === 'being taken in'))
+  const { data } = usePrinterNames()
+  const open = (data ?? []).filter(({ state }) => state === 'being taken in')
   if (open.length === 0) return null
   return (
     <section aria-label="Begun" className={classes.sheet}>
@@ -59,9 +60,9 @@ function Unfinished() {
 }
 
 function Identity() {
-  const models = useSWR<PrinterModel[]>('/api/parts/models')
-  const parts = useSWR<PartType[]>('/api/parts')
-  const floor = useSWR<Floor>('/api/printers')
+  const models = useModels()
+  const parts = usePartTypes()
+  const here = usePrinterNames()
   return (
     <AsyncView of={models}>
       {(list) =>
@@ -73,8 +74,8 @@ function Identity() {
         ) : (
           <AsyncView of={parts}>
             {(catalogue) => (
-              <AsyncView of={floor}>
-                {(all) => <IdentityForm models={list} catalogue={catalogue} floor={all} />}
+              <AsyncView of={here}>
+                {(printers) => <IdentityForm models={list} catalogue={catalogue} printers={printers} />}
               </AsyncView>
             )}
           </AsyncView>
@@ -90,9 +91,8 @@ type Age = (typeof ages)[number]
 const nothing = 'nothing'
 
 /** Where the last printer went, so that the next of its kind is a name away. */
-function usualPlace(floor: Floor | undefined) {
-  const printers = (floor?.racks ?? []).flatMap((rack) => rack.printers)
-  const last = printers.reduce<FloorPrinter | null>(
+function usualPlace(printers: PrinterName[]) {
+  const last = printers.reduce<PrinterName | null>(
     (best, one) =>
       !best || `${one.rack} ${String(one.place).padStart(4)}` > `${best.rack} ${String(best.place).padStart(4)}`
         ? one
@@ -104,7 +104,8 @@ function usualPlace(floor: Floor | undefined) {
   return { rooms: [...new Set(printers.map(({ room }) => room))], last, nextIn }
 }
 
-function IdentityForm({ models, catalogue, floor }: { models: PrinterModel[]; catalogue: PartType[]; floor: Floor }) {
+function IdentityForm(props: { models: PrinterModel[]; catalogue: PartType[]; printers: PrinterName[] }) {
+  const { models, catalogue, printers } = props
   const navigate = useNavigate()
   const { nowMs } = useSession()
   const [id] = useState(newKey)
@@ -113,7 +114,7 @@ function IdentityForm({ models, catalogue, floor }: { models: PrinterModel[]; ca
     stepByStep ? 'Taken in; now the measuring' : 'Taken in and in service',
     () => void navigate(stepByStep ? `/take-in/${id}` : `/printers/${id}`),
   )
-  const usual = usualPlace(floor)
+  const usual = usualPlace(printers)
   const usualModel = models.find(({ make, name }) => make === usual.last?.make && name === usual.last.model)
   const [name, setName] = useState('')
   const [room, setRoom] = useState(usual.last?.room ?? '')

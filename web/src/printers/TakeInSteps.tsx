@@ -1,23 +1,23 @@
 import { Button, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import useSWR from 'swr'
-import type { AsBuilt, BaselineReading, BaselineValue, PrinterPage } from '@diatribon/contract'
+import type { BaselineReading, BaselineValue, PrinterPage } from '@diatribon/contract'
 import { skewFromDiagonals } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
+import { GuardedForm } from '../ui/GuardedForm.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { number } from '../ui/words.ts'
 import { takeInGuide, type GuideStep } from './takeInGuide.ts'
 import classes from './TakeIn.module.css'
-import { usePrinter } from './usePrinter.ts'
+import { useAsBuilt, usePrinter } from './reads.ts'
 
 /** The measuring, one step per screen; what is done stays done, on whatever device somebody goes on. */
 export function TakeInSteps({ id }: { id: string }) {
   const page = usePrinter(id)
-  const built = useSWR<AsBuilt>(`/api/printers/${id}/as-built`)
+  const built = useAsBuilt(id)
   return (
     <AsyncView of={page}>
       {(data) => <AsyncView of={built}>{({ baseline }) => <Steps page={data} baseline={baseline} />}</AsyncView>}
@@ -126,13 +126,7 @@ function StepForm(props: {
     })
   }
   return (
-    <form
-      className={classes.sheet}
-      onSubmit={(event) => {
-        event.preventDefault()
-        onSubmit()
-      }}
-    >
+    <GuardedForm className={classes.sheet} problem={missing ?? problem} onSubmit={onSubmit}>
       <h2>{step.title}</h2>
       {step.look.map((words) => (
         <p key={words}>{words}</p>
@@ -181,7 +175,7 @@ function StepForm(props: {
           Leave it out for now
         </Button>
       </div>
-    </form>
+    </GuardedForm>
   )
 }
 

@@ -116,7 +116,11 @@ export const takeInGuide: GuideStep[] = [
     caution: 'Hot: bed. Stay with it; never leave a machine heating unattended.',
     values: [
       { name: 'bed warm-up temperature', unit: '°C' },
-      { name: 'bed warm-up time', unit: 's', hint: 'To 110 °C in about 300 to 330 s is healthy for a small machine.' },
+      {
+        name: 'bed warm-up time',
+        unit: 's',
+        hint: 'From cold to its usual heat, as on the day it came: a quarter more later on tells of heater, plug or insulation.',
+      },
       { name: 'room temperature', unit: '°C' },
     ],
   },

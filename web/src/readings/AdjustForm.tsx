@@ -1,16 +1,16 @@
 import { MultiSelect, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { ReadingKind } from '@diatribon/contract'
+
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
+import { useReadingKinds } from './reads.ts'
 
 /** What was adjusted: a mark on the charts, from which a value begins anew, or goes on when it is itself what is set. */
 export function AdjustForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
   const { submit, problem, fields, busy } = useAction('Adjustment written down', onClose)
-  const { data: kinds = [] } = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const { data: kinds = [] } = useReadingKinds()
   const [readings, setReadings] = useState<string[]>([])
   const [what, setWhat] = useState('')
   const [to, setTo] = useState<number>()

@@ -1,23 +1,20 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
-import type { DriftingPage as Drifting, DriftingReading } from '@diatribon/contract'
+import type { DriftingReading } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
+import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { ago, number, plural } from '../ui/words.ts'
 import { crossingWords, limitsWords } from './seriesWords.ts'
+import { useDrifting } from './reads.ts'
 
 /** Readings that move on any printer, those soonest at their limit first. */
 export function DriftingPage() {
-  const drifting = useSWR<Drifting>('/api/readings/drifting', {
-    // As long as printers wait to be looked at, the next answer looks at more of them.
-    refreshInterval: (latest) => (latest && latest.waiting > 0 ? 100 : 0),
-    dedupingInterval: 50,
-  })
+  const drifting = useDrifting()
   return (
     <>
       <PageHead
@@ -25,8 +22,15 @@ export function DriftingPage() {
         says="A value that keeps moving, or keeps needing correction, is a symptom: something is loose or wearing."
       />
       <AsyncView of={drifting}>
-        {({ readings: rows, waiting }) =>
-          waiting > 0 ? <p role="status">Looking at {plural(waiting, 'more printer')} …</p> : <Rows rows={rows} />
+        {({ readings: rows, fresh }) =>
+          fresh.waiting > 0 ? (
+            <p role="status">Looking at {plural(fresh.waiting, 'more printer')} …</p>
+          ) : (
+            <>
+              <AsOf fresh={fresh} />
+              <Rows rows={rows} />
+            </>
+          )
         }
       </AsyncView>
     </>

@@ -1,7 +1,6 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import useSWR from 'swr'
 import type { PrinterHead, ReadingSeries } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -13,11 +12,12 @@ import { drawnPoints, ReadingChart } from './ReadingChart.tsx'
 import { ReadingForm } from './ReadingForm.tsx'
 import classes from './Readings.module.css'
 import { limitsWords, verdictWords } from './seriesWords.ts'
+import { useSeries } from './reads.ts'
 
 /** What was measured on a printer, and what it is about to do. */
 export function PrinterReadings({ printer }: { printer: PrinterHead }) {
   const { may } = useSession()
-  const series = useSWR<ReadingSeries[]>(`/api/printers/${printer.id}/readings`)
+  const series = useSeries(printer.id)
   const [doing, setDoing] = useState<'measure' | 'adjust' | null>(null)
   const close = () => setDoing(null)
   return (

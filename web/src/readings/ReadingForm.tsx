@@ -1,17 +1,17 @@
 import { Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { ReadingKind } from '@diatribon/contract'
+
 import { ListenButton } from '../bench/ListenButton.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
+import { useReadingKinds } from './reads.ts'
 
 /** One measured value, typed. */
 export function ReadingForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
   const { submit, problem, fields, busy } = useAction('Kept', onClose)
-  const { data: kinds = [] } = useSWR<ReadingKind[]>('/api/readings/kinds')
+  const { data: kinds = [] } = useReadingKinds()
   const [name, setName] = useState<string | null>(null)
   const [value, setValue] = useState<number>()
   const [note, setNote] = useState('')

@@ -1,6 +1,6 @@
 import { Textarea } from '@mantine/core'
 import { useState } from 'react'
-import type { Action } from '@diatribon/contract'
+import { capital, fieldWords, type Action } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { MomentField } from '../ui/dates.tsx'
@@ -9,11 +9,7 @@ import { correctInOutbox, type Waiting } from './outbox.ts'
 const notSaid = new Set(['key', 'kind'])
 const isId = (value: unknown) => typeof value === 'string' && /^[0-9a-f]{8}-[0-9a-f]{4}-/.test(value)
 const isMoment = (value: unknown) => typeof value === 'string' && /^\d{4}-\d{2}-\d{2}T/.test(value)
-/** "meterHours" as "Meter hours": what was typed in a form is known again by such words. */
-const inWords = (name: string) =>
-  name === 'at'
-    ? 'When it happened'
-    : name.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`).replace(/^./, (c) => c.toUpperCase())
+const inWords = (name: string) => capital(fieldWords(name))
 
 /** What waits and is not taken: its words, figures and moments can be put right. */
 export function CorrectWaiting({ one, onClose }: { one: Waiting; onClose: () => void }) {

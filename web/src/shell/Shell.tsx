@@ -12,11 +12,12 @@ import {
   IconUser,
 } from '@tabler/icons-react'
 import { useState, type ReactNode } from 'react'
-import { Link, NavLink, useNavigate } from 'react-router'
+import { Link, NavLink, useLocation, useNavigate } from 'react-router'
 import { useSWRConfig } from 'swr'
 import { useNoticeBoard } from '../logbook/useNoticeBoard.ts'
 import { PinForm } from '../people/PinForm.tsx'
 import { call, NoConnection, Refused } from '../ui/api.ts'
+import { chapterAbout, idOf } from '../guide/chapters.ts'
 import { useSession } from './session.ts'
 import classes from './Shell.module.css'
 import { shortcuts, shortcutsAreOn, switchShortcuts } from './shortcuts.ts'
@@ -25,12 +26,20 @@ import { useSendOutbox } from './useOutbox.ts'
 import { PageTitle } from './PageTitle.tsx'
 import { useLive } from './useLive.ts'
 
-const places = [
+interface Place {
+  to: string
+  name: string
+  Icon: typeof IconTool
+  /** The phone's bar has room for five: these are found under More there. */
+  wide?: true
+}
+
+const places: Place[] = [
   { to: '/floor', name: 'Floor', Icon: IconLayoutGrid },
   { to: '/round', name: 'Round', Icon: IconChecklist },
   { to: '/faults', name: 'Faults', Icon: IconAlertHexagon },
-  { to: '/job-file', name: 'Job file', Icon: IconFileCheck },
-  { to: '/lives', name: 'Lives', Icon: IconTimeline },
+  { to: '/job-file', name: 'Job file', Icon: IconFileCheck, wide: true },
+  { to: '/lives', name: 'Lives', Icon: IconTimeline, wide: true },
   { to: '/logbook', name: 'Logbook', Icon: IconBook2 },
   { to: '/workshop', name: 'Workshop', Icon: IconTool },
 ]
@@ -61,10 +70,16 @@ export function Shell({ children }: { children: ReactNode }) {
           <b>Diatribon</b> <span className={classes.siteName}>{site.name}</span>
         </span>
         <nav className={classes.places} aria-label="Screens">
-          {places.map(({ to, name, Icon }) => (
-            <NavLink key={to} to={to} className={({ isActive }) => `${classes.place} ${isActive ? classes.here : ''}`}>
+          {places.map(({ to, name, Icon, wide }) => (
+            <NavLink
+              key={to}
+              to={to}
+              className={({ isActive }) =>
+                `${classes.place} ${isActive ? classes.here : ''} ${wide ? classes.wide : ''}`
+              }
+            >
               <Icon size={20} stroke={1.7} aria-hidden />
-              {name}
+              {to === '/workshop' ? <MoreOr name={name} /> : name}
               {to === '/logbook' && unread > 0 && (
                 <span className={classes.unread} aria-label={`${unread} unread for you`}>
                   {unread}
@@ -99,12 +114,21 @@ export function Shell({ children }: { children: ReactNode }) {
   )
 }
 
+/** The last place of the phone's bar leads to all the rest. */
+const MoreOr = ({ name }: { name: string }) => (
+  <>
+    <span className={classes.wide}>{name}</span>
+    <span className={classes.narrow}>More</span>
+  </>
+)
+
 function PersonMenu({ onHelp }: { onHelp: () => void }) {
   const { person } = useSession()
   const { mutate } = useSWRConfig()
   const { setColorScheme } = useMantineColorScheme()
   const scheme = useComputedColorScheme()
   const [changing, setChanging] = useState(false)
+  const guide = useGuideHere().to
   const signOut = async (path: '/api/session' | '/api/sessions') => {
     try {
       await call('DELETE', path)
@@ -145,6 +169,9 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
             Waiting on this device
           </Menu.Item>
           <Menu.Item onClick={() => setChanging(true)}>Change your PIN</Menu.Item>
+          <Menu.Item component={Link} to={guide}>
+            Guide: this screen
+          </Menu.Item>
           <Menu.Item onClick={onHelp}>Keyboard shortcuts (?)</Menu.Item>
           <Menu.Item onClick={() => void signOut('/api/sessions')}>Sign out everywhere</Menu.Item>
           <Menu.Item onClick={() => void signOut('/api/session')}>Sign out</Menu.Item>
@@ -155,10 +182,24 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
   )
 }
 
+/** The chapter of the guide about the screen that is open. */
+function useGuideHere(): { title: string; to: string } {
+  const { pathname, search } = useLocation()
+  const title = chapterAbout(pathname + search)
+  return { title, to: `/guide#${idOf(title)}` }
+}
+
 function Shortcuts({ opened, onClose }: { opened: boolean; onClose: () => void }) {
   const [on, setOn] = useState(shortcutsAreOn)
+  const guide = useGuideHere()
   return (
-    <Modal closeButtonProps={{ 'aria-label': 'Close' }} opened={opened} onClose={onClose} title="Keyboard shortcuts">
+    <Modal closeButtonProps={{ 'aria-label': 'Close' }} opened={opened} onClose={onClose} title="Help">
+      <p style={{ marginTop: 0 }}>
+        <Link to={guide.to} onClick={onClose}>
+          Guide: {guide.title}
+        </Link>
+      </p>
+      <h2>Keyboard shortcuts</h2>
       <Table>
         <Table.Tbody>
           {shortcuts.map(({ key, does }) => (

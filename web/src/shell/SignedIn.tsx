@@ -21,7 +21,9 @@ const sessionHere = async (path: string): Promise<SessionHere> => {
 
 /** Shows its children to a signed-in person, else the way in. The address stays: after sign-in you are where you meant to go. */
 export function SignedIn({ children }: { children: ReactNode }) {
-  const { data, error, mutate } = useSWR<SessionHere>('/api/session', sessionHere, { revalidateOnFocus: false })
+  const { data, error, mutate } = useSWR<SessionHere, unknown>('/api/session', sessionHere, {
+    revalidateOnFocus: false,
+  })
   const signedOut = error instanceof Refused && error.status === 401
   const session = useMemo(() => (signedOut ? null : (data ?? null)), [data, signedOut])
   if (session) return <SessionContext value={session}>{children}</SessionContext>

@@ -11,10 +11,11 @@ export const SessionContext = createContext<SessionHere | null>(null)
 /** The signed-in person, the site, and the time. Only inside `SignedIn`. */
 export function useSession() {
   const session = useContext(SessionContext)!
-  const { person, site, offsetMs } = session
+  const { person, site, offsetMs, labelsCarry } = session
   return {
     person,
     site,
+    labelsCarry,
     may: (right: Right) => mayDo(person.role, right),
     nowMs: () => Date.now() + offsetMs,
   }

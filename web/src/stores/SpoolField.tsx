@@ -1,6 +1,5 @@
 import { Select } from '@mantine/core'
-import useSWR from 'swr'
-import type { Spool } from '@diatribon/contract'
+import { useSpools } from './reads.ts'
 
 /** A spool of the stores, or none. */
 export function SpoolField({
@@ -12,7 +11,7 @@ export function SpoolField({
   onChange: (spoolId: string | null) => void
   description?: string
 }) {
-  const { data } = useSWR<Spool[]>('/api/stores/spools')
+  const { data } = useSpools()
   return (
     <Select
       label="Spool (if it is in the stores)"

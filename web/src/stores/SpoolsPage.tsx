@@ -1,7 +1,6 @@
 import { Button, Checkbox, Group, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { useSearchParams } from 'react-router'
-import useSWR from 'swr'
+import { Link, useSearchParams } from 'react-router'
 import type { Spool } from '@diatribon/contract'
 import classes from '../parts/Catalogue.module.css'
 import { useSession } from '../shell/session.ts'
@@ -15,11 +14,12 @@ import table from '../ui/Table.module.css'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import { ago, number } from '../ui/words.ts'
+import { useSpools } from './reads.ts'
 
 /** Spools of filament, and how much is left on each. */
 export function SpoolsPage() {
-  const { may, nowMs } = useSession()
-  const spools = useSWR<Spool[]>('/api/stores/spools')
+  const { may, nowMs, labelsCarry } = useSession()
+  const spools = useSpools()
   const [search] = useSearchParams()
   const [weighing, setWeighing] = useState<string | null>(search.get('spool'))
   const [adding, setAdding] = useState(false)
@@ -28,9 +28,13 @@ export function SpoolsPage() {
     <>
       <PageHead title="Spools">
         <Group gap="md">
-          <a href="/api/reports/labels?of=spools" target="_blank" rel="noreferrer">
-            Labels (PDF)
-          </a>
+          {labelsCarry ? (
+            <a href="/api/reports/labels?of=spools" target="_blank" rel="noreferrer">
+              Labels (PDF)
+            </a>
+          ) : (
+            <Link to="/workshop#address">Labels: set an address first</Link>
+          )}
           {may('keep the stores') && (
             <Button size="sm" onClick={() => setAdding(true)}>
               New spool

@@ -4,6 +4,7 @@ import { useEffect, useRef, type FormEvent, type ReactNode } from 'react'
 import { Refused } from './api.ts'
 import { useFetchAnew } from './fetchAnew.ts'
 import { useLeaveGuard } from './GuardedForm.tsx'
+import { fetchShapes } from './wrongFields.ts'
 import { Problem } from './Problem.tsx'
 
 interface Props {
@@ -48,6 +49,7 @@ export function ActionDialog({ title, verb, busy, problem, onSubmit, onClose, ch
   const { events, send, askThen, isAsking, question } = useLeaveGuard(problem)
   const close = () => askThen(onClose)
   useFocusBack()
+  useEffect(() => void fetchShapes(), [])
   const submit = (event: FormEvent) => {
     event.preventDefault()
     send()

@@ -27,7 +27,7 @@ export function Failed({ error, again }: { error: unknown; again?: () => void })
 }
 
 /** The three states of everything that is fetched: waiting, problem, figure. What was shown stays while offline. */
-export function AsyncView<T>({ of, children }: { of: SWRResponse<T>; children: (data: T) => ReactNode }) {
+export function AsyncView<T>({ of, children }: { of: SWRResponse<T, unknown>; children: (data: T) => ReactNode }) {
   const { data, error, mutate } = of
   if (data !== undefined) return children(data)
   if (error) return <Failed error={error} again={() => void mutate()} />

@@ -1,4 +1,4 @@
-import type { Duty } from '@diatribon/contract'
+import type { PartLine } from '@diatribon/contract'
 import { useId } from 'react'
 import { amount, chance } from './words.ts'
 
@@ -9,7 +9,7 @@ const height = 14
  * How much of its life a part has used. The bar ends at the interval; a part past it runs on beyond the upright tick.
  * Fine is solid, due this week is hatched, overdue is cross-hatched past the tick.
  */
-export function WearBar({ duty, compact = false }: { duty: Duty; compact?: boolean }) {
+export function WearBar({ duty, compact = false }: { duty: PartLine; compact?: boolean }) {
   const id = useId()
   const { age, ageIsKnown, interval, clock, urgency, failureChance } = duty
   const used = age / interval

@@ -94,8 +94,27 @@ export async function readLines<Line>(path: string, request: RequestInit, take: 
   if (rest) take(JSON.parse(rest) as Line)
 }
 
-/** What SWR fetches with. */
-export const read = <T>(path: string) => call<T>('GET', path)
+/** Answers of this page's life with the server's mark, so that one that is still true does not come again. */
+const kept = new Map<string, { mark: string; answer: unknown }>()
+const mostKept = 100
+
+/** What SWR fetches with. An answer that has not changed is the very same object: what shows it is not drawn anew. */
+export async function read<T>(path: string): Promise<T> {
+  const known = kept.get(path)
+  const response = await fetch(path, {
+    // Said explicitly: with a mark the browser would say "no-cache", and the server would send it all again.
+    headers: known ? { 'if-none-match': known.mark, 'cache-control': 'max-age=0' } : {},
+  }).catch(() => {
+    throw new NoConnection()
+  })
+  if (known && response.status === 304) return known.answer as T
+  const answer = await answerOf<T>(response)
+  const mark = response.headers.get('etag')
+  kept.delete(path)
+  if (mark) kept.set(path, { mark, answer })
+  if (kept.size > mostKept) kept.delete(kept.keys().next().value!)
+  return answer
+}
 
 /** Sends an action through the one door. The same key may be sent again: it is recorded once. */
 export async function send(action: Action): Promise<Recorded> {

@@ -1,19 +1,20 @@
 import { useCallback, useEffect } from 'react'
 import { useSWRConfig } from 'swr'
 
-type Listener = (paths: readonly string[]) => void
+/** Which addresses are meant. */
+type Which = (address: string) => boolean
 
 /** Lists that grow by pages: SWR leaves them out when it is told to fetch by address. */
-const growing = new Set<Listener>()
-const everything = ['/api/']
+const growing = new Set<(which: Which) => void>()
+const everything: Which = (address) => address.startsWith('/api/')
 
-/** @returns a function that fetches anew what is shown from addresses that begin so, everything unless told */
-export function useFetchAnew(): (paths?: readonly string[]) => Promise<unknown> {
+/** @returns a function that fetches anew what is shown from these addresses, everything unless told */
+export function useFetchAnew(): (which?: Which) => Promise<unknown> {
   const { mutate } = useSWRConfig()
   return useCallback(
-    (paths = everything) => {
-      for (const listener of growing) listener(paths)
-      return mutate((key) => typeof key === 'string' && paths.some((path) => key.startsWith(path)))
+    (which = everything) => {
+      for (const listener of growing) listener(which)
+      return mutate((key) => typeof key === 'string' && which(key))
     },
     [mutate],
   )
@@ -22,7 +23,7 @@ export function useFetchAnew(): (paths?: readonly string[]) => Promise<unknown> 
 /** Calls back when what is shown from an address is to be fetched anew: for a list that grows by pages. */
 export function useWhenAnew(address: string, again: () => void): void {
   useEffect(() => {
-    const listener: Listener = (paths) => paths.some((path) => address.startsWith(path)) && again()
+    const listener = (which: Which) => which(address) && again()
     growing.add(listener)
     return () => void growing.delete(listener)
   }, [address, again])

@@ -5,6 +5,7 @@ import { putInOutbox } from '../shell/outbox.ts'
 import { useSession } from '../shell/session.ts'
 import { useFetchAnew } from './fetchAnew.ts'
 import { newKey } from './newKey.ts'
+import { wrongFields } from './wrongFields.ts'
 import { isKnown, NoConnection, Refused, send, sendTogether, untilKnown } from './api.ts'
 
 /** An action as a form knows it: the key and the moment are added when it is sent. */
@@ -12,7 +13,7 @@ type WithoutHeader<A> = A extends Action ? Omit<A, 'key' | 'at'> & { at?: string
 
 export type FormAction = WithoutHeader<Action>
 
-/** What comes next on the screen depends on the server's answer, so these cannot wait. */
+/** What comes next on the screen depends on the server's answer, so these cannot wait when they are sent alone. */
 const needsTheAnswer = new Set<Action['kind']>(['begin-check', 'take-in-printer'])
 
 /** Sends an action from a form, or several of which all are recorded or none, and says how it went. */
@@ -34,19 +35,26 @@ export function useAction(done: string | null, onDone: () => void) {
     // Until it is known what became of it, the same keys and moment go out again, so that it is recorded once.
     const at = new Date(nowMs()).toISOString()
     headers.current ??= actions.map(() => ({ key: newKey(), at }))
+    let recorded = false
     try {
       const whole = actions.map((action, i) => ({ ...headers.current![i], ...action }) as Action)
+      const wrong = maybeSent.current ? null : await wrongFields(whole)
+      if (wrong) throw new Refused(400, 'bad-input', wrong.sentence, wrong.fields)
       await untilKnown<unknown>(() => (whole.length === 1 ? send(whole[0]!) : sendTogether(whole)))
       headers.current = undefined
       maybeSent.current = false
-      await fetchAnew()
+      // The page catches up behind it; a button that stays in sight waits for that, so that nobody presses it twice.
+      recorded = true
+      const caughtUp = () => setBusy(false)
+      void fetchAnew().then(caughtUp, caughtUp)
       if (done) notifications.show({ message: done, autoClose: 3000 })
       onDone()
       return true
     } catch (error) {
       if (!isKnown(error)) {
         maybeSent.current = true
-        if (!actions.some(({ kind }) => needsTheAnswer.has(kind)) && (await keepForLater(actions, error))) return true
+        const canWait = actions.length > 1 || !needsTheAnswer.has(actions[0]!.kind)
+        if (canWait && (await keepForLater(actions, error))) return true
         setProblem(
           new Error(
             `${error instanceof NoConnection ? 'There is no connection to the server. ' : ''}It is not known yet whether this was recorded. Send it again when you can: it is recorded only once.`,
@@ -68,7 +76,7 @@ export function useAction(done: string | null, onDone: () => void) {
       )
       return false
     } finally {
-      setBusy(false)
+      if (!recorded) setBusy(false)
     }
   }
 

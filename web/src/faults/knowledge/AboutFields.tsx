@@ -1,19 +1,12 @@
 import { MultiSelect, Select, TagsInput, Textarea } from '@mantine/core'
-import useSWR from 'swr'
-import {
-  drawings,
-  signOffs,
-  type AboutPrinters,
-  type Drawing,
-  type PrinterModel,
-  type SignOff,
-} from '@diatribon/contract'
+import { drawings, signOffs, type AboutPrinters, type Drawing, type SignOff } from '@diatribon/contract'
 import { DrawingOf, drawingWords } from '../drawings.tsx'
 import { modelName } from '../../ui/words.ts'
+import { useModels } from '../../parts/reads.ts'
 
 /** Which printers it is about. */
 export function AboutField({ value, onChange }: { value: AboutPrinters; onChange: (about: AboutPrinters) => void }) {
-  const { data: models = [] } = useSWR<PrinterModel[]>('/api/parts/models')
+  const { data: models = [] } = useModels()
   const kinds = [...new Set(models.flatMap(({ slots }) => slots.map(({ kind }) => kind)))].sort()
   return (
     <>

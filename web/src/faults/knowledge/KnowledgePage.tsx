@@ -1,8 +1,7 @@
 import { Button, SegmentedControl, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { Cause, FaultTest, Knowledge, Symptom } from '@diatribon/contract'
-import useSWR from 'swr'
+import type { Cause, FaultTest, Symptom } from '@diatribon/contract'
 import { useSession } from '../../shell/session.ts'
 import { AsyncView } from '../../ui/AsyncView.tsx'
 import { PageHead } from '../../ui/PageHead.tsx'
@@ -12,6 +11,7 @@ import classes from './Knowledge.module.css'
 import { CauseEditor } from './CauseEditor.tsx'
 import { SymptomEditor } from './SymptomEditor.tsx'
 import { TestEditor } from './TestEditor.tsx'
+import { useKnowledge } from '../reads.ts'
 
 const views = ['Symptoms', 'Causes', 'Tests'] as const
 type View = (typeof views)[number]
@@ -24,7 +24,7 @@ type Editing =
 export function KnowledgePage() {
   const { may } = useSession()
   const [query, setQuery] = useSearchParams()
-  const known = useSWR<Knowledge>('/api/faults/knowledge')
+  const known = useKnowledge()
   const asked = query.get('view') as View | null
   const view: View = asked && views.includes(asked) ? asked : 'Symptoms'
   const [words, setWords] = useState('')

@@ -1,0 +1,22 @@
+import Joi from 'joi'
+import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+
+/** The address at which phones reach the site: labels, tags and invitations carry it. */
+export interface SetSiteAddress extends ActionHeader<'set-site-address'> {
+  /** Such as https://wear.example.org, without a path; null: whatever the page was opened at. */
+  address: string | null
+}
+
+export const setSiteAddress: ActionShape = {
+  schema: siteAction('set-site-address', {
+    address: Joi.string()
+      .trim()
+      .max(200)
+      .pattern(/^https?:\/\/[^\s/?#@]+\/?$/)
+      .messages({ 'string.pattern.base': '{{#label}} must be one such as https://wear.example.org, without a path' })
+      .allow(null)
+      .required(),
+  }),
+  areas: ['people', 'logbook'],
+  summary: 'Say at which address phones reach the site.',
+}

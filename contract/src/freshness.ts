@@ -1,0 +1,7 @@
+/** How far kept figures hold. Fresh ones follow, and a live notice with them. */
+export interface Freshness {
+  /** Since when the oldest of them hold no longer; null: all that are here hold. */
+  asOf: string | null
+  /** How many were never worked out yet. */
+  waiting: number
+}

@@ -1,0 +1,1 @@
+export type { Urgency } from '@diatribon/core'

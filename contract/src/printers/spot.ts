@@ -1,0 +1,11 @@
+/** A printer where it stands, in lists of what is to be done. */
+export interface PrinterSpot {
+  id: string
+  name: string
+  /** Rack and place, as they stand on its label. */
+  place: string
+  room: string
+  rack: string
+  modelId: string
+  onHold: boolean
+}

@@ -1,0 +1,3 @@
+/** The shapes of all actions with the means to check them: a room of its own, since it is heavy to bring to a phone. */
+export { actionShapes } from './actions/index.ts'
+export { readInput } from './fields/readInput.ts'

@@ -1,0 +1,1 @@
+CREATE INDEX "log_entry_recorded" ON "log_entry" USING brin ("recorded_at");

@@ -1,0 +1,75 @@
+/** Figures that are worked out from the facts and kept. */
+export const figureNames = ['forecast', 'judgement', 'due', 'scatter', 'drift'] as const
+export type FigureName = (typeof figureNames)[number]
+
+/**
+ * Whose figure a changed row makes stale: that of the printer or part type that the row names or is; everyone's; or everyone's,
+ * but in time: a count moves the age of every part that runs a little, and a fit follows that at most once a minute.
+ */
+type Whose = 'id' | 'printerId' | 'partTypeId' | 'everyone' | 'everyone, in time'
+
+interface Inputs {
+  about: 'printer' | 'part type'
+  /** Facts that it follows from, by the name that the facts have for their table. */
+  follows: Partial<Record<string, Whose>>
+}
+
+/** Columns that none of them follows from: a thermometer tells those of the printer every minute. */
+export const followedByNone: Partial<Record<string, readonly string[]>> = {
+  printer: ['enclosureC', 'enclosureAt'],
+  site: ['name', 'address', 'currency', 'relaxed', 'createdAt'],
+}
+
+/** What the readings of a printer follow from, as series that restart where something was changed. */
+const series: Inputs['follows'] = {
+  reading: 'printerId',
+  adjustment: 'printerId',
+  printerEvent: 'printerId',
+  fitting: 'printerId',
+  slot: 'printerId',
+  readingKind: 'everyone',
+  upset: 'everyone',
+}
+
+/**
+ * What each figure is a function of, besides the day. Whatever changes one of these rows says so in the same commit, so that
+ * no figure can be taken for true that is not.
+ */
+export const inputs: Record<FigureName, Inputs> = {
+  forecast: { about: 'printer', follows: { printer: 'id', counterPoint: 'printerId', site: 'everyone' } },
+  judgement: {
+    about: 'part type',
+    follows: { partType: 'id', fitting: 'partTypeId', site: 'everyone', counterPoint: 'everyone, in time' },
+  },
+  due: {
+    about: 'printer',
+    follows: {
+      printer: 'id',
+      slot: 'printerId',
+      fitting: 'printerId',
+      usage: 'printerId',
+      counterPoint: 'printerId',
+      checkSheet: 'printerId',
+      printerEvent: 'printerId',
+      fault: 'printerId',
+      site: 'everyone',
+      checkType: 'everyone',
+      upset: 'everyone',
+      partType: 'everyone',
+      model: 'everyone',
+    },
+  },
+  scatter: { about: 'printer', follows: series },
+  drift: {
+    about: 'printer',
+    follows: {
+      ...series,
+      usage: 'printerId',
+      counterPoint: 'printerId',
+      model: 'everyone',
+    },
+  },
+}
+
+/** Stands for everyone's figure that follows in time. */
+export const inTime = '00000000-0000-0000-0000-000000000000'

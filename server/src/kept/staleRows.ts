@@ -1,0 +1,59 @@
+import { isDeepStrictEqual } from 'node:util'
+import type pg from 'pg'
+import { figureNames, followedByNone, inputs, inTime, type FigureName } from './inputs.ts'
+
+/** A row that a commit writes, and as it was; undefined: it is new. */
+export interface Change {
+  table: string
+  row: object
+  was: object | undefined
+}
+
+/** Figures that no longer hold: of these printers or part types, or of all. */
+export interface Stale {
+  of: { figure: FigureName; about: string }[]
+  everyones: FigureName[]
+}
+
+/** What changed rows make stale. */
+export function staleBy(changes: readonly Change[]): Stale {
+  const of = new Map<string, Stale['of'][number]>()
+  const everyones = new Set<FigureName>()
+  for (const { table, row, was } of changes) {
+    const following = figureNames.filter((name) => inputs[name].follows[table])
+    if (following.length === 0 || (was && onlyIn(row, was, followedByNone[table]))) continue
+    for (const figure of following) {
+      const whose = inputs[figure].follows[table]!
+      if (whose === 'everyone') everyones.add(figure)
+      else if (whose === 'everyone, in time') of.set(`${figure} ${inTime}`, { figure, about: inTime })
+      else
+        for (const about of [row, was].flatMap((one) => (one ? (one as Record<string, string>)[whose]! : [])))
+          of.set(`${figure} ${about}`, { figure, about })
+    }
+  }
+  return { of: [...of.values()], everyones: [...everyones] }
+}
+
+/** Whether two rows differ in these columns only. */
+function onlyIn(row: object, was: object, columns: readonly string[] | undefined): boolean {
+  if (!columns) return false
+  const [now, before] = [row, was] as Record<string, unknown>[]
+  return Object.keys(now!).every((name) => columns.includes(name) || isDeepStrictEqual(now![name], before![name]))
+}
+
+/** Says in this very transaction which figures no longer hold. Rows are added only, so that no two commits wait for each other. */
+export async function writeStale(client: pg.ClientBase, { of, everyones }: Stale): Promise<void> {
+  const own = of.filter(({ figure }) => !everyones.includes(figure))
+  if (own.length > 0)
+    await client.query({
+      name: 'kept-stale',
+      text: 'INSERT INTO kept_stale (figure, about) SELECT * FROM unnest($1::text[], $2::uuid[])',
+      values: [own.map(({ figure }) => figure), own.map(({ about }) => about)],
+    })
+  for (const figure of everyones)
+    await client.query(`INSERT INTO kept_stale (figure, about) SELECT $1, id FROM ${tableOf[inputs[figure].about]}`, [
+      figure,
+    ])
+}
+
+export const tableOf = { printer: 'printer', 'part type': 'part_type' }

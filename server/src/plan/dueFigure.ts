@@ -1,0 +1,126 @@
+import { dayMs } from '@diatribon/core'
+import { createHash } from 'node:crypto'
+import type { CheckTurn, Duty, PrinterHead, PrinterLine } from '@diatribon/contract'
+import { turnsOf } from '../checks/turns.ts'
+import { openFaultCounts } from '../faults/open.ts'
+import type { Figure, Reckoned } from '../kept/figure.ts'
+import { keptJudgements } from '../lives/judgementFigure.ts'
+import { groupBy } from '../platform/groupBy.ts'
+import { printerHeads } from '../printers/printerHeads.ts'
+import { calendarHere, nextMidnight } from '../platform/calendar.ts'
+import { dutiesOf, type Timed } from './duties.ts'
+import { byUse, nextOf } from './order.ts'
+import { whensOf } from './whens.ts'
+
+/** A printer's line on the Floor, with a mark that is another when anything that falls due there is. */
+type KeptLine = PrinterLine & { mark: string }
+
+interface DueRow {
+  what: 'replace' | 'check'
+  itemId: string
+  position: number
+  urgency: string | null
+  dueDate: string | null
+  leftShare: number
+  item: Duty | CheckTurn
+}
+
+/** What falls due on each printer, and the line that sums it up. */
+export const dueFigure: Figure<KeptLine, DueRow[]> = {
+  name: 'due',
+  restsOn: ['forecast'],
+  needs: ['judgement'],
+  async reckon({ db, now }, ids) {
+    const calendar = await calendarHere(db)
+    const all = await printerHeads(db, ids)
+    const heads = all.filter(({ state }) => state !== 'retired')
+    const from = { db, now, calendar, heads, whens: await whensOf(db, heads, { calendar, now }) }
+    const duties = heads.length > 0 ? await dutiesOf(from, await keptJudgements(db)) : []
+    const turns = await turnsOf(from)
+    const faults = await openFaultCounts(db, ids)
+    const midnight = nextMidnight(calendar, now).getTime()
+    const dutiesOn = groupBy(duties, ({ item }) => item.printer.id)
+    const turnsOn = groupBy(turns, ({ item }) => item.printer.id)
+    return new Map(
+      all.map((head): [string, Reckoned<KeptLine, DueRow[]>] => {
+        const own = dutiesOn.get(head.id) ?? []
+        const checks = turnsOn.get(head.id) ?? []
+        const flips = [...own, ...checks].flatMap(({ flipsInDays }) =>
+          flipsInDays.flatMap((days) => (days > 0 ? now.getTime() + days * dayMs : [])),
+        )
+        const rows = rowsOf(own, checks)
+        const mark = createHash('sha1').update(JSON.stringify(rows)).digest('base64url')
+        return [
+          head.id,
+          {
+            result: { ...lineOf(head, own, checks, faults.get(head.id)), mark },
+            more: rows,
+            holdsUntil: new Date(Math.min(midnight, ...flips)),
+          },
+        ]
+      }),
+    )
+  },
+  async store({ client }, results) {
+    await client.query('DELETE FROM due_item WHERE printer_id = ANY($1::uuid[])', [[...results.keys()]])
+    const rows = [...results].flatMap(([printerId, { more = [] }]) =>
+      more.map(({ itemId, dueDate, leftShare, ...row }) => ({
+        ...row,
+        printer_id: printerId,
+        item_id: itemId,
+        due_date: dueDate,
+        left_share: leftShare,
+      })),
+    )
+    await client.query('INSERT INTO due_item SELECT * FROM jsonb_populate_recordset(NULL::due_item, $1::jsonb)', [
+      JSON.stringify(rows),
+    ])
+  },
+}
+
+function lineOf(
+  { hoursPerDay, perDay }: PrinterHead,
+  own: Timed<Duty>[],
+  checks: Timed<CheckTurn>[],
+  faults: { open: number; saysStop: boolean } | undefined,
+): PrinterLine {
+  const duties = own.map(({ item }) => item)
+  const short = (duty: Duty | null | undefined): PrinterLine['next'] => {
+    if (!duty) return null
+    const { slot, partType, clock, age, ageIsKnown, interval, left, dueDate, urgency, failureChance } = duty
+    return { slot, partType, clock, age, ageIsKnown, interval, left, dueDate, urgency, failureChance }
+  }
+  return {
+    hoursPerDay,
+    perDay,
+    worst: short([...duties].sort(byUse)[0]),
+    next: short(nextOf(duties)),
+    overdueCount: duties.filter(({ urgency }) => urgency === 'overdue').length,
+    checksDue: checks.filter(({ item }) => item.urgency === 'overdue').length,
+    openFaults: faults?.open ?? 0,
+    saysStop: faults?.saysStop ?? false,
+  }
+}
+
+function rowsOf(duties: Timed<Duty>[], checks: Timed<CheckTurn>[]): DueRow[] {
+  return [
+    ...duties.map(({ item }, position) => ({
+      what: 'replace' as const,
+      itemId: item.fittingId,
+      position,
+      urgency: item.urgency,
+      dueDate: item.dueDate,
+      leftShare: item.left / item.interval,
+      item,
+    })),
+    ...checks.map(({ item }, position) => ({
+      what: 'check' as const,
+      itemId: item.checkType.id,
+      position,
+      urgency: item.urgency,
+      dueDate: item.dueDate,
+      leftShare: 0,
+      item,
+    })),
+  ]
+}

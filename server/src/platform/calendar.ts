@@ -1,0 +1,84 @@
+import { dayMs } from '@diatribon/core'
+import type { CalendarDay } from '@diatribon/core'
+import { dayIn } from './clock.ts'
+import type { Db } from './database.ts'
+import { site } from './tables.ts'
+
+export interface SiteCalendar {
+  timeZone: string
+  closedWeekdays: readonly number[]
+  closedDays: readonly string[]
+}
+
+/** Zone and closed days of the workshop of this database. */
+export async function calendarHere(db: Db): Promise<SiteCalendar> {
+  const [here] = await db
+    .select({ timeZone: site.timeZone, closedWeekdays: site.closedWeekdays, closedDays: site.closedDays })
+    .from(site)
+    .limit(1)
+  return here ?? { timeZone: 'UTC', closedWeekdays: [], closedDays: [] }
+}
+
+/** When the day ends in the workshop's zone. */
+export const nextMidnight = (calendar: SiteCalendar, now: Date): Date =>
+  new Date(calendarDays(calendar, now, 0, 1)[0]!.endMs)
+
+/** Starts of days are the same for every request of a day; working them out anew costs more than the rest of a list. */
+const known = new Map<string, number>()
+const mostKnown = 5000
+
+/**
+ * The calendar days of a workshop, in its own zone, around a moment.
+ * @param back whole days before the day of `now`, `ahead` days from it on
+ */
+export function calendarDays(calendar: SiteCalendar, now: Date, back: number, ahead: number): CalendarDay[] {
+  const { timeZone, closedWeekdays, closedDays } = calendar
+  const today = Date.parse(dayIn(timeZone)(now))
+  const closed = new Set(closedDays)
+  return Array.from({ length: back + ahead }, (_, i) => {
+    const utc = today + (i - back) * dayMs
+    const weekday = new Date(utc).getUTCDay()
+    return {
+      startMs: startOfDay(timeZone, utc),
+      endMs: startOfDay(timeZone, utc + dayMs),
+      weekday,
+      open: !closedWeekdays.includes(weekday) && !closed.has(new Date(utc).toISOString().slice(0, 10)),
+    }
+  })
+}
+
+/** The moment at which a day begins in a zone; `utc` is its midnight in UTC. */
+function startOfDay(timeZone: string, utc: number): number {
+  const key = `${timeZone} ${utc}`
+  let start = known.get(key)
+  if (start === undefined) {
+    start = zonedMoment(timeZone, utc)
+    if (known.size >= mostKnown) known.clear()
+    known.set(key, start)
+  }
+  return start
+}
+
+/** The moment at which the clocks of a zone show what `wallMs` shows in UTC. */
+export function zonedMoment(timeZone: string, wallMs: number): number {
+  const about = wallMs - offsetMs(timeZone, wallMs)
+  return wallMs - offsetMs(timeZone, about) // once more, for a change of the clocks in between
+}
+
+function offsetMs(timeZone: string, at: number): number {
+  const parts = new Intl.DateTimeFormat('en-US', {
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: 'numeric',
+    day: 'numeric',
+    hour: 'numeric',
+    minute: 'numeric',
+    second: 'numeric',
+  }).formatToParts(new Date(at))
+  const part = (type: string) => Number(parts.find((p) => p.type === type)!.value)
+  return (
+    Date.UTC(part('year'), part('month') - 1, part('day'), part('hour'), part('minute'), part('second')) -
+    Math.floor(at / 1000) * 1000
+  )
+}

@@ -1,0 +1,50 @@
+import { Button, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { useSession } from '../shell/session.ts'
+import { Problem } from '../ui/Problem.tsx'
+import { useAction } from '../ui/useAction.ts'
+import classes from './Workshop.module.css'
+
+/** Where phones reach the site: what labels, tags and invitations carry. */
+export function SiteAddress() {
+  const { site, labelsCarry, may } = useSession()
+  const [address, setAddress] = useState(site.address ?? '')
+  const { submit, problem, fields, busy } = useAction('Address set', () => undefined)
+  return (
+    <form
+      id="address"
+      className={classes.sheet}
+      onSubmit={(event) => {
+        event.preventDefault()
+        void submit({ kind: 'set-site-address', address: address.trim() || null })
+      }}
+    >
+      <h2>Address for phones</h2>
+      <p className="quiet">
+        {labelsCarry
+          ? `Labels, tags and invitations carry ${labelsCarry}.`
+          : 'This page was opened at an address that every device takes for itself, so labels and invitations would lead nowhere.'}
+      </p>
+      {may('set up the site') && (
+        <>
+          <TextInput
+            label="Address by which phones reach this server"
+            description="Such as http://192.168.1.20:4310 or https://wear.example.org. Empty: the address at which the page is open."
+            placeholder="https://"
+            inputMode="url"
+            autoCapitalize="none"
+            maxLength={200}
+            maw={420}
+            value={address}
+            onChange={(e) => setAddress(e.currentTarget.value)}
+            error={fields.address}
+          />
+          <Problem error={fields.address ? null : problem} />
+          <Button type="submit" size="sm" mt="sm" loading={busy}>
+            Set the address
+          </Button>
+        </>
+      )}
+    </form>
+  )
+}

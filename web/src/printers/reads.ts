@@ -1,0 +1,18 @@
+import useSWR from 'swr'
+import type { AsBuilt, EnclosureState, Floor, PrinterName, PrinterPage } from '@diatribon/contract'
+
+export const useFloor = () => useSWR<Floor, unknown>('/api/printers')
+
+/** All printers by name, for lists to choose from; retired ones when asked for. */
+export const usePrinterNames = ({ withRetired = false } = {}) =>
+  useSWR<PrinterName[], unknown>(`/api/printers/names${withRetired ? '?retired=1' : ''}`)
+
+/** One printer's page; nothing is fetched while there is no id. */
+export const usePrinter = (id: string | null) => useSWR<PrinterPage, unknown>(id ? `/api/printers/${id}` : null)
+
+/** @param at a moment as a query; empty: as it is now */
+export const useAsBuilt = (id: string, at = '') =>
+  useSWR<AsBuilt, unknown>(`/api/printers/${id}/as-built${at}`, { keepPreviousData: false })
+
+/** What the thermometers told last, by printer: on its own, so that a sample changes one line and fetches no page anew. */
+export const useEnclosures = () => useSWR<Record<string, EnclosureState>, unknown>('/api/enclosures').data ?? {}

@@ -1,0 +1,16 @@
+import type { Freshness } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { moment, plural } from './words.ts'
+
+/** Says when figures are a little older than the facts; the fresh ones come by themselves. */
+export function AsOf({ fresh: { asOf, waiting } }: { fresh: Freshness }) {
+  const { site } = useSession()
+  if (asOf === null && waiting === 0) return null
+  return (
+    <p role="status" className="quiet">
+      {waiting > 0
+        ? `What falls due on ${plural(waiting, 'printer')} is still being worked out …`
+        : `Some of these figures are from ${moment(asOf!, site.timeZone)}. They are being brought up to date.`}
+    </p>
+  )
+}
