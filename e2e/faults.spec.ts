@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test'
-import type { FaultRow, Knowledge, LogPage } from '@diatribon/contract'
+import type { PrinterFault, Knowledge, LogPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
 import { phone, printerId, signedIn, test, typed } from './people.ts'
 import { first, second } from './servers.ts'
@@ -201,7 +201,7 @@ test('three entries on the phone while the line is down go out once it is back',
   const said = entries.map(({ summary }) => summary)
   for (const text of ['Dusted the rails', 'Belt looks fine', 'A faint squeak. Printing may go on'])
     expect(said.filter((summary) => summary === text)).toHaveLength(1)
-  const faults = (await (await page.request.get(`${first}/api/faults`)).json()) as FaultRow[]
+  const faults = (await (await page.request.get(`${first}/api/faults`)).json()) as PrinterFault[]
   expect(faults.some(({ symptom }) => symptom === 'A faint squeak')).toBe(true)
 })
 

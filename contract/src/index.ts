@@ -158,8 +158,9 @@ export {
   usualTopic,
   type BroughtAbout,
   type ClosedFault,
+  type Diagnosis,
   type FaultPage,
-  type FaultRow,
+  type PrinterFault,
   type FaultStep,
   type InductionTopic,
   type MadeDuty,
@@ -208,11 +209,11 @@ export type {
   PrinterName,
   PrinterHead,
   PrinterPage,
-  PrinterState,
   RibbonFitting,
   RibbonMark,
   RibbonReading,
 } from './printers/printer.ts'
+export type { PrinterState } from './printers/printerState.ts'
 export type { LifeFit, LifePage, LifeRecordRow, LifeSummary } from './lives/life.ts'
 export { benchLifeSchema, type BenchLifeAnswer, type BenchLifeRequest } from './bench/life.ts'
 export {

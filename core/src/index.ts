@@ -1,5 +1,5 @@
 export { dayMs, hourMs } from './maths/durations.ts'
-export { Problem, type ProblemCode } from './problem.ts'
+export { InputProblem, type InputProblemCode } from './inputProblem.ts'
 export {
   decimalMarkOf,
   readFigure,

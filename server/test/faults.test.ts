@@ -4,7 +4,7 @@ import {
   type Attachment,
   type DowntimePage,
   type FaultPage,
-  type FaultRow,
+  type PrinterFault,
   type Knowledge,
   type LabelPage,
   type LogPage,
@@ -196,7 +196,7 @@ describe('a report by label, without an account', () => {
       photos: [photoId],
     }
     for (let i = 0; i < 2; i++) expect((await anybody.call('POST', `/api/report/${code(id)}`, said)).status).toBe(201)
-    const found = (await operator.get<FaultRow[]>('/api/faults')).filter((fault) => fault.printer.id === id)
+    const found = (await operator.get<PrinterFault[]>('/api/faults')).filter((fault) => fault.printer.id === id)
     expect(found).toMatchObject([
       { symptom: 'Smells of hot plastic', who: 'Evening class (a visitor)', photos: [photoId], mayGoOn: false },
     ])
@@ -223,7 +223,7 @@ describe('a report by label, without an account', () => {
     const stopped = answers.filter(({ status }) => status === 429)
     expect(stopped.length).toBeGreaterThanOrEqual(4)
     expect(stopped[0]!.body.error.message).toContain('Wait 10 minutes')
-    const kept = (await operator.get<FaultRow[]>('/api/faults')).filter((fault) => fault.printer.id === id)
+    const kept = (await operator.get<PrinterFault[]>('/api/faults')).filter((fault) => fault.printer.id === id)
     expect(kept).toHaveLength(answers.filter(({ status }) => status === 201).length)
     await other.close()
   })
@@ -279,7 +279,7 @@ describe('a report that was a mistake', () => {
     })
     expect(await lost(id)).toMatchObject({ failures: 0, downHours: 0, availability: 1, hoursToRestore: null })
     expect(await lead.get(`/api/printers/${id}/checks`)).toEqual(before)
-    const all = await operator.get<FaultRow[]>('/api/faults')
+    const all = await operator.get<PrinterFault[]>('/api/faults')
     expect(all.some((fault) => fault.printer.id === id)).toBe(false)
     expect((await back(id)).lines).toEqual([])
     // Nothing can be hung on it any more, and it cannot be taken back twice.
@@ -738,7 +738,7 @@ describe('time down', () => {
         code: 'already-at-work',
       })
       await hands.act({ kind: 'stop-work', at: ago(88), printerId: id, waitingFor: 'a thermistor' })
-      expect((await shop.lead.get<FaultRow[]>('/api/faults'))[0]).toMatchObject({
+      expect((await shop.lead.get<PrinterFault[]>('/api/faults'))[0]).toMatchObject({
         waitingFor: 'a thermistor',
         atIt: [],
       })

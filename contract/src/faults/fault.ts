@@ -3,7 +3,7 @@ import type { PrinterSpot } from '../printers/spot.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { MayDo } from '../checks/checkSheet.ts'
 import type { Cause, FaultTest, Symptom } from './knowledge.ts'
-
+import type { PrinterState } from '../printers/printerState.ts'
 /** What brought a fault about. Only wear teaches how long a part lasts; the rest teaches who needs an induction. */
 export const broughtAboutBy = [
   'wear',
@@ -63,7 +63,7 @@ export interface OpenFault {
 }
 
 /** A fault in the list of all that are open. */
-export interface FaultRow extends OpenFault {
+export interface PrinterFault extends OpenFault {
   printer: PrinterSpot
   /** Who is at it now. */
   atIt: string[]
@@ -112,24 +112,12 @@ export interface OfferedTest {
 /** The desk of one fault. */
 export interface FaultPage {
   fault: OpenFault
-  printer: { id: string; name: string; place: string; state: string; holdReason: string | null; modelId: string }
+  printer: { id: string; name: string; place: string; state: PrinterState; holdReason: string | null; modelId: string }
   runHours: number
   /** Symptoms that a printer of this kind can have. */
   symptoms: Symptom[]
   /** null until the symptom is named. */
-  diagnosis: {
-    causes: RankedCause[]
-    /** Share of the chances that comes from faults closed here. */
-    ownShare: number
-    ownFaults: number
-    uncertaintyBits: number
-    /** Most telling per minute first; those that were done are left out. */
-    tests: OfferedTest[]
-    /** The order in which to look and fix, soonest found on average. */
-    lookOrder: string[]
-    /** The fault that this one looks like coming back. */
-    returning: { faultId: string; cause: string; fixedAt: string; hoursAgo: number } | null
-  } | null
+  diagnosis: Diagnosis | null
   steps: FaultStep[]
   /** Parts that were changed since it was reported. */
   partsChanged: { seq: number; words: string; at: string; who: string }[]
@@ -195,4 +183,19 @@ export interface ReturnToService {
   lines: ReturnLine[]
   /** Nothing stands in the way of a release. */
   isClear: boolean
+}
+
+/** What a fault may come from, by the trade’s experience and our own, and which test tells most. */
+export interface Diagnosis {
+  causes: RankedCause[]
+  /** Share of the chances that comes from faults closed here. */
+  ownShare: number
+  ownFaults: number
+  uncertaintyBits: number
+  /** Most telling per minute first; those that were done are left out. */
+  tests: OfferedTest[]
+  /** The order in which to look and fix, soonest found on average. */
+  lookOrder: string[]
+  /** The fault that this one looks like coming back. */
+  returning: { faultId: string; cause: string; fixedAt: string; hoursAgo: number } | null
 }

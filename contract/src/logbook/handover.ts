@@ -1,4 +1,4 @@
-import type { FaultRow, MadeDuty } from '../faults/fault.ts'
+import type { PrinterFault, MadeDuty } from '../faults/fault.ts'
 import type { LogEntry, Notice } from './entry.ts'
 
 /** What the next one must know: what changed, what is open, what was promised. */
@@ -9,7 +9,7 @@ export interface Handover {
   sinceIs: 'end of your last shift' | 'a day ago' | 'as asked'
   notices: Notice[]
   holds: { printerId: string; name: string; place: string; reason: string; since: string | null }[]
-  faults: FaultRow[]
+  faults: PrinterFault[]
   promises: MadeDuty[]
   duties: MadeDuty[]
   checksOpen: { sheetId: string; printer: { id: string; name: string }; check: string; by: string; at: string }[]

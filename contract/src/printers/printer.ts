@@ -6,9 +6,8 @@ import type { Kit } from '../parts/kit.ts'
 import type { RunningJob } from '../jobs/job.ts'
 import type { TakeInStepName } from './takeInSteps.ts'
 import type { Counters } from '../hours/clock.ts'
+import type { PrinterState } from './printerState.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
-
-export type PrinterState = 'in service' | 'on hold' | 'being taken in' | 'retired'
 
 export interface PrinterHead {
   id: string

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Resistivity of annealed copper at 20 °C, Ω·mm²/m. Source: IEC 60028. */
 const copper = 0.017241
@@ -18,7 +18,7 @@ export interface BedCurrent {
 /**
  * Current of a heated bed, and what it does to wire, plug and switch: I = P/V, R = ρ·2L/A, heat I²R.
  * @param of powerW, volts > 0; wireMm2 cross-section, wireM one way; contactOhm of all contacts together; ratings in A from the makers' sheets
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  * Source: Ohm's law; copper IEC 60028. It decides nothing: a qualified electrical person does.
  */
 export function bedCurrent(of: {
@@ -31,14 +31,15 @@ export function bedCurrent(of: {
 }): BedCurrent {
   const { powerW, volts, wireMm2, wireM, contactOhm, ratingsA } = of
   for (const [name, value] of Object.entries({ Power: powerW, Voltage: volts, 'Cross-section of the wire': wireMm2 }))
-    if (!(value > 0)) throw new Problem('not-positive', `${name} must be more than 0.`, { value })
+    if (!(value > 0)) throw new InputProblem('not-positive', `${name} must be more than 0.`, { value })
   if (!(wireM >= 0) || !(contactOhm >= 0))
-    throw new Problem('not-positive', 'Length and resistance cannot be negative.')
+    throw new InputProblem('not-positive', 'Length and resistance cannot be negative.')
   const amperes = powerW / volts
   const wireOhm = (copper * 2 * wireM) / wireMm2
   const ratings = Object.entries(ratingsA)
   for (const [name, rating] of ratings)
-    if (!(rating > 0)) throw new Problem('not-positive', `The rating of the ${name} must be more than 0 A.`, { rating })
+    if (!(rating > 0))
+      throw new InputProblem('not-positive', `The rating of the ${name} must be more than 0 A.`, { rating })
   const weakest = ratings.reduce<[string, number] | null>(
     (least, one) => (least && least[1] <= one[1] ? least : one),
     null,

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import type { MeshHeights } from './readMesh.ts'
 
 /** Where the first and last columns and rows of a mesh lie on the plate, mm. Rows run from yFirst to yLast. */
@@ -39,7 +39,7 @@ export function bedPoints(heights: MeshHeights, { xFirst, xLast, yFirst, yLast }
 /**
  * Least-squares plane through a bed mesh and the warp that remains.
  * @param points at least three, not on one line; mm
- * @throws Problem 'no-plane'
+ * @throws InputProblem 'no-plane'
  * Source: normal equations of a linear model, Draper & Smith, Applied Regression Analysis (3rd ed. 1998), ch. 5.
  */
 export function bedPlane(points: readonly BedPoint[]): BedPlane {
@@ -56,7 +56,7 @@ export function bedPlane(points: readonly BedPoint[]): BedPlane {
   }
   const determinant = xx * yy - xy * xy
   if (n < 3 || !(determinant > 1e-9 * xx * yy))
-    throw new Problem('no-plane', 'A plane needs at least three points that are not in one line.', { points: n })
+    throw new InputProblem('no-plane', 'A plane needs at least three points that are not in one line.', { points: n })
   const alongX = (xz * yy - yz * xy) / determinant
   const alongY = (yz * xx - xz * xy) / determinant
   const height = mz - alongX * mx - alongY * my

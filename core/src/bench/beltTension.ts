@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Mass of a 6 mm belt per metre, kg, from memory: the maker's sheet comes first. */
 export const usualBeltMassKgPerM = 0.008
@@ -13,7 +13,7 @@ export interface BeltSpan {
  * Tension of a belt from the pitch of its free span: T = 4·m·L²·f².
  * @param hz pitch of the fundamental, > 0
  * @returns newtons
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  * Source: the stretched string, Mersenne's law (any physics text).
  */
 export function beltTension(hz: number, { spanM, massKgPerM }: BeltSpan): number {
@@ -29,5 +29,5 @@ export function pitchForTension(newtons: number, { spanM, massKgPerM }: BeltSpan
 
 function requirePositive(figures: Record<string, number>): void {
   for (const [name, value] of Object.entries(figures))
-    if (!(value > 0)) throw new Problem('not-positive', `${name} must be more than 0.`, { value })
+    if (!(value > 0)) throw new InputProblem('not-positive', `${name} must be more than 0.`, { value })
 }

@@ -1,14 +1,14 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Small sums that people do with a pencil. All lengths mm. */
 
 /**
  * Play felt at the wheels as it shows at the plate's edge, by lever arm: play × plate length / wheelbase.
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  * Source: the lever (elementary).
  */
 export function playAtEdge(playMm: number, plateLengthMm: number, wheelbaseMm: number): number {
-  if (!(playMm >= 0)) throw new Problem('not-positive', 'Play cannot be negative.')
+  if (!(playMm >= 0)) throw new InputProblem('not-positive', 'Play cannot be negative.')
   requirePositive(plateLengthMm, 'The length of the plate')
   requirePositive(wheelbaseMm, 'The wheelbase')
   return (playMm * plateLengthMm) / wheelbaseMm
@@ -16,7 +16,7 @@ export function playAtEdge(playMm: number, plateLengthMm: number, wheelbaseMm: n
 
 /**
  * A printed cube along one axis: how far it is off, in per cent of the nominal length.
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  */
 export function cubeError(measuredMm: number, nominalMm: number): number {
   requirePositive(measuredMm, 'The measured length')
@@ -26,7 +26,7 @@ export function cubeError(measuredMm: number, nominalMm: number): number {
 
 /**
  * New steps per millimetre of a feeder or an axis: new = old × asked ÷ got.
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  */
 export function newSteps(stepsPerMm: number, askedMm: number, gotMm: number): number {
   requirePositive(stepsPerMm, 'Steps per mm')
@@ -36,5 +36,5 @@ export function newSteps(stepsPerMm: number, askedMm: number, gotMm: number): nu
 }
 
 function requirePositive(value: number, name: string): void {
-  if (!(value > 0)) throw new Problem('not-positive', `${name} must be more than 0.`, { value })
+  if (!(value > 0)) throw new InputProblem('not-positive', `${name} must be more than 0.`, { value })
 }

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 export interface Pitch {
   hz: number
@@ -23,7 +23,7 @@ const mostWander = 0.04
  * @param samples one channel, any scale, at least a third of a second
  * @param sampleRate samples a second, ≥ 4000
  * @returns pitch between 20 and 300 Hz, within 1 % on plucks with noise
- * @throws Problem 'no-pitch' when the sound is too short, too faint, or does not repeat
+ * @throws InputProblem 'no-pitch' when the sound is too short, too faint, or does not repeat
  * Source: de Cheveigné & Kawahara (2002), YIN, a fundamental frequency estimator for speech and music, JASA 111.
  */
 export function findPitch(samples: Float32Array | readonly number[], sampleRate: number): Pitch {
@@ -34,13 +34,13 @@ export function findPitch(samples: Float32Array | readonly number[], sampleRate:
   const shortest = Math.floor(rate / highestHz)
   const window = 2 * longest
   if (sound.length < window + longest || sound.length < 0.3 * rate)
-    throw new Problem('no-pitch', 'The recording is too short: pluck and let it ring for half a second or more.')
+    throw new InputProblem('no-pitch', 'The recording is too short: pluck and let it ring for half a second or more.')
   const peak = sound.reduce((most, value) => Math.max(most, Math.abs(value)), 0)
   if (peak < 1e-4)
-    throw new Problem('no-pitch', 'Nothing is to be heard. Hold the microphone close to the belt and pluck again.')
+    throw new InputProblem('no-pitch', 'Nothing is to be heard. Hold the microphone close to the belt and pluck again.')
   const found = pitchOf(sound, { rate, shortest, longest, window })
   if (!found)
-    throw new Problem(
+    throw new InputProblem(
       'no-pitch',
       'No clear tone: only noise, or more than one tone at once. Pluck again in a quiet moment.',
     )
@@ -52,10 +52,13 @@ export function findPitch(samples: Float32Array | readonly number[], sampleRate:
     )
     const apart = halves.every((h) => h) && Math.abs(halves[0]!.hz / halves[1]!.hz - 1) > mostWander
     if (apart && found.clarity < 0.8)
-      throw new Problem('no-pitch', 'The tone changes while it sounds. Pluck one span only, and hold the others still.')
+      throw new InputProblem(
+        'no-pitch',
+        'The tone changes while it sounds. Pluck one span only, and hold the others still.',
+      )
   }
   if (found.hz < 20 || found.hz > 300)
-    throw new Problem('no-pitch', 'No belt sounds so low or so high: the tone found lies outside 20 to 300 Hz.')
+    throw new InputProblem('no-pitch', 'No belt sounds so low or so high: the tone found lies outside 20 to 300 Hz.')
   return found
 }
 

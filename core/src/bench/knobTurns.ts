@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import { planeAt, type BedPlane } from './bedPlane.ts'
 
 /** A screw under the bed, mm from the plate's front left corner. It may lie outside the plate. */
@@ -30,7 +30,7 @@ const feltTurns = 1 / 40
  * @param screws at least three
  * @param pitchMm travel per turn, > 0
  * @param fixed the screw that stays as it is; without it, all meet at their mean
- * @throws Problem 'not-positive', 'no-plane', 'impossible-figure'
+ * @throws InputProblem 'not-positive', 'no-plane', 'impossible-figure'
  * Source: geometry; pitches ISO 261 coarse.
  */
 export function knobTurns(
@@ -39,11 +39,12 @@ export function knobTurns(
   pitchMm: number,
   fixed: string | null = null,
 ): KnobTurn[] {
-  if (!(pitchMm > 0)) throw new Problem('not-positive', 'The pitch of the thread must be more than 0 mm.', { pitchMm })
-  if (screws.length < 3) throw new Problem('no-plane', 'A bed is levelled by three screws or more.')
+  if (!(pitchMm > 0))
+    throw new InputProblem('not-positive', 'The pitch of the thread must be more than 0 mm.', { pitchMm })
+  if (screws.length < 3) throw new InputProblem('no-plane', 'A bed is levelled by three screws or more.')
   const heights = screws.map(({ xMm, yMm }) => planeAt(plane, xMm, yMm))
   const fixedAt = screws.findIndex(({ name }) => name === fixed)
-  if (fixed !== null && fixedAt < 0) throw new Problem('impossible-figure', `There is no screw called ${fixed}.`)
+  if (fixed !== null && fixedAt < 0) throw new InputProblem('impossible-figure', `There is no screw called ${fixed}.`)
   const aim = fixedAt >= 0 ? heights[fixedAt]! : heights.reduce((sum, h) => sum + h, 0) / heights.length
   return screws.map(({ name }, i) => {
     const heightMm = heights[i]! - aim

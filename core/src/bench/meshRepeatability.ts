@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import type { MeshHeights } from './readMesh.ts'
 
 export interface MeshRepeatability {
@@ -13,12 +13,12 @@ export interface MeshRepeatability {
 /**
  * How well two meshes of an untouched bed agree. A loose probe shows here.
  * @param first, second heights of the same points, mm
- * @throws Problem 'meshes-differ', 'too-few-readings'
+ * @throws InputProblem 'meshes-differ', 'too-few-readings'
  * Source: two measurements of the same have twice the variance in their difference (elementary).
  */
 export function meshRepeatability(first: MeshHeights, second: MeshHeights): MeshRepeatability {
   if (first.length !== second.length || first[0]?.length !== second[0]?.length)
-    throw new Problem(
+    throw new InputProblem(
       'meshes-differ',
       `The meshes are of ${first.length} × ${first[0]?.length} and ${second.length} × ${second[0]?.length} points; they must be alike.`,
     )
@@ -28,7 +28,7 @@ export function meshRepeatability(first: MeshHeights, second: MeshHeights): Mesh
       return z === null || other === null || other === undefined ? [] : [other - z]
     }),
   )
-  if (differences.length < 3) throw new Problem('too-few-readings', 'Fewer than three points are in both meshes.')
+  if (differences.length < 3) throw new InputProblem('too-few-readings', 'Fewer than three points are in both meshes.')
   const shiftMm = differences.reduce((sum, d) => sum + d, 0) / differences.length
   const squares = differences.reduce((sum, d) => sum + (d - shiftMm) ** 2, 0)
   return {

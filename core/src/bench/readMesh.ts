@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Heights of a bed, in mm: rows as they were written, null where nothing was measured. */
 export type MeshHeights = (number | null)[][]
@@ -12,7 +12,7 @@ const mostPoints = 10_000
  * dash, a dot or "nan" where nothing was measured. Lines of words are passed over.
  * @param text at least two rows of at least two points
  * @returns rows in the order of the text, heights in mm
- * @throws Problem 'not-a-mesh' with the line that does not fit
+ * @throws InputProblem 'not-a-mesh' with the line that does not fit
  */
 export function readMesh(text: string): MeshHeights {
   const lines = text
@@ -21,18 +21,23 @@ export function readMesh(text: string): MeshHeights {
     .filter(({ cells }) => cells !== null && cells.length > 0) as { line: number; cells: string[] }[]
   const rows = withoutIndexes(lines)
   if (rows.length < 2 || rows[0]!.cells.length < 2)
-    throw new Problem('not-a-mesh', 'A mesh needs at least two rows of two heights.', { rows: rows.length })
+    throw new InputProblem('not-a-mesh', 'A mesh needs at least two rows of two heights.', { rows: rows.length })
   const width = rows[0]!.cells.length
   if (rows.length * width > mostPoints)
-    throw new Problem('not-a-mesh', `A mesh of more than ${mostPoints.toLocaleString('en-GB')} points is not read.`)
+    throw new InputProblem(
+      'not-a-mesh',
+      `A mesh of more than ${mostPoints.toLocaleString('en-GB')} points is not read.`,
+    )
   return rows.map(({ line, cells }) => {
     if (cells.length !== width)
-      throw new Problem('not-a-mesh', `Line ${line} has ${cells.length} heights, the first row has ${width}.`, { line })
+      throw new InputProblem('not-a-mesh', `Line ${line} has ${cells.length} heights, the first row has ${width}.`, {
+        line,
+      })
     return cells.map((cell) => {
       if (missing.has(cell.toLowerCase())) return null
       const height = Number(cell)
       if (Math.abs(height) > 100)
-        throw new Problem('not-a-mesh', `Line ${line}: ${cell} mm is no height of a bed.`, { line })
+        throw new InputProblem('not-a-mesh', `Line ${line}: ${cell} mm is no height of a bed.`, { line })
       return height
     })
   })

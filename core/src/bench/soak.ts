@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 export interface SoakPoint {
   /** Minutes since the log began. */
@@ -25,14 +25,15 @@ const toFivePerCent = Math.log(20)
  * When a soaking bed is flat: a first-order lag, value = final + change·e^(−t/τ), fitted to the log by least squares; for each τ
  * the line in e^(−t/τ) is exact, so τ alone is searched.
  * @param points at least five, in any order, over some minutes
- * @throws Problem 'too-few-readings', 'no-fit' when the log shows no levelling off
+ * @throws InputProblem 'too-few-readings', 'no-fit' when the log shows no levelling off
  * Source: step response of a first-order system (any control text), fitted by separable least squares, Golub & Pereyra (1973).
  */
 export function soak(points: readonly SoakPoint[]): Soak {
-  if (points.length < 5) throw new Problem('too-few-readings', 'Five readings or more are needed, over some minutes.')
+  if (points.length < 5)
+    throw new InputProblem('too-few-readings', 'Five readings or more are needed, over some minutes.')
   const start = Math.min(...points.map(({ minutes }) => minutes))
   const span = Math.max(...points.map(({ minutes }) => minutes)) - start
-  if (!(span > 0)) throw new Problem('no-fit', 'All readings are of one moment.')
+  if (!(span > 0)) throw new InputProblem('no-fit', 'All readings are of one moment.')
   const fit = (tau: number) => {
     const e = points.map(({ minutes }) => Math.exp(-(minutes - start) / tau))
     const n = points.length
@@ -66,7 +67,7 @@ export function soak(points: readonly SoakPoint[]): Soak {
   const { change, final } = fit(minutesPerE)
   const seen = Math.abs(change) * (1 - Math.exp(-span / minutesPerE))
   if (!(Math.abs(change) > 0) || !(seen > 0) || minutesPerE > 3 * span)
-    throw new Problem('no-fit', 'It does not level off yet: log on, and look again in some minutes.')
+    throw new InputProblem('no-fit', 'It does not level off yet: log on, and look again in some minutes.')
   const flatAfter = start + toFivePerCent * minutesPerE
   return { minutesPerE, final, flatAfter, isFlat: start + span >= flatAfter }
 }

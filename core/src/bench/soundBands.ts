@@ -1,5 +1,5 @@
 import { fft } from '../maths/fft.ts'
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Level of one third-octave band, dB against full scale: only differences mean anything without a calibrated microphone. */
 export interface SoundBand {
@@ -28,12 +28,12 @@ export function sumOfLevels(levels: readonly number[]): number {
  * Third-octave band levels of a recording, from the mean power spectrum of half-overlapping Hann windows.
  * @param samples one channel between −1 and 1, at least one window of 16,384
  * @param sampleRate samples a second; bands above 0.45 of it are left out
- * @throws Problem 'too-few-readings'
+ * @throws InputProblem 'too-few-readings'
  * Source: Welch (1967), IEEE Trans. Audio Electroacoustics 15; bands IEC 61260-1.
  */
 export function soundBands(samples: Float32Array | readonly number[], sampleRate: number): SoundBand[] {
   if (samples.length < size)
-    throw new Problem('too-few-readings', 'The recording is too short: half a second or more is needed.')
+    throw new InputProblem('too-few-readings', 'The recording is too short: half a second or more is needed.')
   const power = new Float64Array(size / 2)
   const hann = Float64Array.from({ length: size }, (_, i) => 0.5 - 0.5 * Math.cos((2 * Math.PI * i) / size))
   const gain = hann.reduce((sum, w) => sum + w * w, 0)

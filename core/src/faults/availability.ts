@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Of one printer over a period, or of several added up. */
 export interface ServiceRecord {
@@ -26,15 +26,15 @@ export interface Availability {
 /**
  * Availability, mean operating time between failures and mean time to restoration.
  * @param record hours ≥ 0; down hours no more than those owned
- * @throws Problem 'not-positive' without owned hours, 'more-than-passed' when it was down longer than owned
+ * @throws InputProblem 'not-positive' without owned hours, 'more-than-passed' when it was down longer than owned
  * Source: the terms of IEC 60050-192: availability (192-08-01), mean operating time between failures (192-05-13), mean time to
  * restoration (192-07-23).
  */
 export function availability(record: ServiceRecord): Availability {
   const { ownedHours, downHours, runHours, failures, restored, restoredHours } = record
-  if (!(ownedHours > 0)) throw new Problem('not-positive', 'There is no time to judge yet.')
+  if (!(ownedHours > 0)) throw new InputProblem('not-positive', 'There is no time to judge yet.')
   if (downHours > ownedHours * (1 + 1e-9))
-    throw new Problem('more-than-passed', 'It cannot have been down longer than it was owned.')
+    throw new InputProblem('more-than-passed', 'It cannot have been down longer than it was owned.')
   return {
     availability: 1 - Math.min(1, downHours / ownedHours),
     runHoursBetweenFailures: failures > 0 ? runHours / failures : null,

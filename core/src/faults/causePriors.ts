@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** A cause with the weight that the trade table gives it, and how often it was the cause here. */
 export interface CauseRecord {
@@ -25,15 +25,15 @@ const tradeCountsAs = 10
  * posterior whose prior counts as so many faults.
  * @param records weights ≥ 0 of which one at least is > 0, whole numbers of own faults ≥ 0
  * @param countsAs how many closed faults the table is worth, > 0
- * @throws Problem 'no-causes', 'not-positive'
+ * @throws InputProblem 'no-causes', 'not-positive'
  * Source: Gelman et al., Bayesian Data Analysis, 3rd ed. (2013), section 3.4 (multinomial with a Dirichlet prior).
  */
 export function causePriors(records: readonly CauseRecord[], countsAs = tradeCountsAs): CausePriors {
   const trade = records.reduce((sum, { tradeWeight }) => sum + tradeWeight, 0)
   if (records.length === 0 || !(trade > 0))
-    throw new Problem('no-causes', 'No cause is known for this symptom. Add one to the knowledge of the workshop.')
+    throw new InputProblem('no-causes', 'No cause is known for this symptom. Add one to the knowledge of the workshop.')
   if (!(countsAs > 0) || records.some(({ tradeWeight, ownFaults }) => tradeWeight < 0 || ownFaults < 0))
-    throw new Problem('not-positive', 'Weights and numbers of faults must not be negative.')
+    throw new InputProblem('not-positive', 'Weights and numbers of faults must not be negative.')
   const own = records.reduce((sum, { ownFaults }) => sum + ownFaults, 0)
   return {
     chances: records.map(({ causeId, tradeWeight, ownFaults }) => ({

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 export interface Look {
   id: string
@@ -12,12 +12,12 @@ export interface Look {
  * largest first.
  * @param looks causes that exclude each other, chances ≥ 0, minutes > 0
  * @returns the same looks; equal ones in the order given
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  * Source: Mitten (1960), An analytic solution to the least cost testing sequence problem, Journal of Industrial Engineering 11.
  */
 export function lookAndFixOrder<L extends Look>(looks: readonly L[]): L[] {
   if (looks.some(({ chance, minutes }) => !(chance >= 0) || !(minutes > 0)))
-    throw new Problem('not-positive', 'A look takes more than 0 minutes, and its chance is not negative.')
+    throw new InputProblem('not-positive', 'A look takes more than 0 minutes, and its chance is not negative.')
   return [...looks].sort((a, b) => b.chance / b.minutes - a.chance / a.minutes)
 }
 

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import { posterior, type CauseChance, type TestFinding } from './posterior.ts'
 
 export interface DiagnosticTest {
@@ -29,14 +29,14 @@ export function entropyBits(chances: readonly CauseChance[]): number {
  * @param chances of the causes as things stand, adding up to 1
  * @param tests minutes > 0; the outcomes of each exclude each other
  * @returns best first; equal ones in the order given
- * @throws Problem 'not-positive' for a test that takes no time
+ * @throws InputProblem 'not-positive' for a test that takes no time
  * Source: Lindley (1956), On a measure of the information provided by an experiment; entropy per cost as the greedy rule.
  */
 export function rankTests(chances: readonly CauseChance[], tests: readonly DiagnosticTest[]): TestValue[] {
   const before = entropyBits(chances)
   return tests
     .map(({ testId, minutes, outcomes }): TestValue => {
-      if (!(minutes > 0)) throw new Problem('not-positive', 'A test takes more than 0 minutes.')
+      if (!(minutes > 0)) throw new InputProblem('not-positive', 'A test takes more than 0 minutes.')
       const outcomeChances = outcomes.map(({ likelihood, otherwise }) =>
         chances.reduce((sum, { causeId, chance }) => sum + chance * (likelihood[causeId] ?? otherwise), 0),
       )

@@ -1,5 +1,5 @@
 import { hourMs } from '../maths/durations.ts'
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 export interface Span {
   fromMs: number
@@ -32,12 +32,12 @@ function coveredMs(inside: Span, spans: readonly Span[]): number {
  * @param down from report to release, ms since 1970
  * @param work when somebody worked on the printer; may overlap and reach beyond
  * @param toldMinutes what people say they worked; counts where no span was kept, and never beyond the time down
- * @throws Problem 'time-reversed'
+ * @throws InputProblem 'time-reversed'
  * Source: the terms down time and active maintenance time of IEC 60050-192; the split is plain arithmetic.
  */
 export function splitDowntime(down: Span, work: readonly Span[], toldMinutes = 0): Downtime {
   if ([down, ...work].some(({ fromMs, untilMs }) => untilMs < fromMs))
-    throw new Problem('time-reversed', 'A span ends before it begins.')
+    throw new InputProblem('time-reversed', 'A span ends before it begins.')
   const whole = down.untilMs - down.fromMs
   const kept = coveredMs(down, work)
   const working = kept > 0 ? kept : Math.min(whole, toldMinutes * 60_000)

@@ -24,7 +24,7 @@ export interface MeterWindow {
  * @param anchor a meter reading; evidence at or before it only helps to split a spool between the jobs in its time
  * @param evidence in force, in any order
  * @returns points after the anchor in order of time, and the meter's windows
- * @throws Problem as meterGain
+ * @throws InputProblem as meterGain
  */
 export function counterCurve(
   anchor: Anchor,

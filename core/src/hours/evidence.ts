@@ -1,5 +1,5 @@
 import { hourMs } from '../maths/durations.ts'
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /**
  * One piece of evidence about a printer's counters.
@@ -38,19 +38,19 @@ const pieceSlackHours = 0.1
  *
  * After a reset or a new meter it adds what the new one has counted, and what the old one counted up to its end where
  * that was read; what ran unseen is not known and not made up.
- * @throws Problem 'meter-backwards', 'more-than-passed'
+ * @throws InputProblem 'meter-backwards', 'more-than-passed'
  */
 export function meterGain(before: { atMs: number; shows: number }, reading: MeterReading & { atMs: number }): number {
   const { shows, beganAt, oldEndedAt } = reading
   if (beganAt === null && shows < before.shows)
-    throw new Problem(
+    throw new InputProblem(
       'meter-backwards',
       `The meter cannot run backwards: it stood at ${said(before.shows)} h, and ${said(shows)} h is less. ` +
         'If the meter was reset or the board changed, say "meter was reset".',
       { before: before.shows, after: shows },
     )
   if (beganAt !== null && (shows < beganAt || (oldEndedAt !== null && oldEndedAt < before.shows)))
-    throw new Problem(
+    throw new InputProblem(
       'meter-backwards',
       shows < beganAt
         ? `The new meter cannot have run backwards: it began at ${said(beganAt)} h, and ${said(shows)} h is less.`
@@ -59,7 +59,7 @@ export function meterGain(before: { atMs: number; shows: number }, reading: Mete
   const gain = beganAt === null ? shows - before.shows : shows - beganAt + Math.max(0, (oldEndedAt ?? 0) - before.shows)
   const passed = (reading.atMs - before.atMs) / hourMs
   if (gain > passed + meterSlackHours)
-    throw new Problem(
+    throw new InputProblem(
       'more-than-passed',
       `That would be ${said(gain)} h of running, but only ${said(passed)} h have passed since the reading before ` +
         `(${said(before.shows)} h). Read the meter again, or say when it was read.`,
@@ -70,13 +70,13 @@ export function meterGain(before: { atMs: number; shows: number }, reading: Mete
 
 /**
  * Refuses a piece of evidence that cannot be: more running than time, or turned round.
- * @throws Problem 'time-reversed', 'more-than-passed'
+ * @throws InputProblem 'time-reversed', 'more-than-passed'
  */
 export function checkPiece({ fromMs, atMs, hours }: Pick<Evidence, 'fromMs' | 'atMs' | 'hours'>): void {
-  if (fromMs > atMs) throw new Problem('time-reversed', 'The time it began lies after the time it ended.')
+  if (fromMs > atMs) throw new InputProblem('time-reversed', 'The time it began lies after the time it ended.')
   const passed = (atMs - fromMs) / hourMs
   if (hours > passed + pieceSlackHours)
-    throw new Problem(
+    throw new InputProblem(
       'more-than-passed',
       `${said(hours)} h of running do not fit into the ${said(passed)} h from its beginning to its end.`,
       { hours, passed },

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 export interface Filament {
   diameterMm: number
@@ -12,12 +12,12 @@ export const crossSectionMm2 = (diameterMm: number) => (Math.PI * diameterMm ** 
  * Length of filament of a given mass: L = m / (ρ·π·d²/4).
  * @param of mass in g, diameter in mm, density in g/cm³; mass ≥ 0, the others > 0
  * @returns metres
- * @throws Problem 'not-positive'
+ * @throws InputProblem 'not-positive'
  * Source: arithmetic; 1 kg of 1.24 g/cm³ at 1.75 mm is about 335 m (common practice, no source).
  */
 export function metresOf({ grams, diameterMm, densityGPerCm3 }: Filament & { grams: number }): number {
   if (!(diameterMm > 0 && densityGPerCm3 > 0))
-    throw new Problem('not-positive', 'Diameter and density of the filament must be more than 0.')
+    throw new InputProblem('not-positive', 'Diameter and density of the filament must be more than 0.')
   return grams / (densityGPerCm3 * crossSectionMm2(diameterMm))
 }
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import { gramsOf, metresOf } from './filament.ts'
 import type { Motion } from './jobFigures.ts'
 import { JobReader } from './readJob.ts'
@@ -13,11 +13,11 @@ function read(text: string | Uint8Array, block = Infinity) {
   for (let i = 0; i < bytes.length; i += block) reader.push(bytes.subarray(i, Math.min(bytes.length, i + block)))
   return reader.finish()
 }
-const problem = (work: () => unknown): Problem => {
+const problem = (work: () => unknown): InputProblem => {
   try {
     work()
   } catch (error) {
-    if (error instanceof Problem) return error
+    if (error instanceof InputProblem) return error
     throw error
   }
   throw new Error('not refused')
@@ -175,8 +175,8 @@ describe('what is refused', () => {
             for (const side of Object.values(figures.reach)) expect(Number.isFinite(side)).toBe(true)
             expect(figures.filamentMm.every((mm) => mm >= 0 && Number.isFinite(mm))).toBe(true)
           } catch (error) {
-            expect(error).toBeInstanceOf(Problem)
-            expect((error as Problem).message.length).toBeGreaterThan(20)
+            expect(error).toBeInstanceOf(InputProblem)
+            expect((error as InputProblem).message.length).toBeGreaterThan(20)
           }
       }),
       { numRuns: 1000 },

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import { crossSectionMm2 } from './filament.ts'
 import type { Box, JobFigures, Motion } from './jobFigures.ts'
 import { MovePlanner } from './planMoves.ts'
@@ -29,7 +29,7 @@ const [X, Y, Z] = [place('X'), place('Y'), place('Z')]
  * Time is that of a trapezoid per move with look-ahead (see planMoves). Understood: G0 to G4, G10 G11, G20 G21, G28, G90
  * G91 G92, M82 M83, M104 M109 M140 M190 M141 M191, M200 (volumetric), M201 M203 M204, M207, T, comments, line
  * numbers and checksums; lines may be of any length as long as that is comment.
- * @throws Problem 'not-a-job-file', 'line-too-long', 'impossible-figure', each naming the line
+ * @throws InputProblem 'not-a-job-file', 'line-too-long', 'impossible-figure', each naming the line
  * Source: Kramer, Proctor & Messina (2000), The NIST RS274NGC Interpreter, NISTIR 6556; the M codes of printers are
  * common practice, no source.
  */
@@ -121,7 +121,7 @@ export class JobReader {
     if (this.restLength > 0) this.line(this.rest, 0, this.restLength)
     this.restLength = 0
     if (this.moves === 0 || this.notUnderstood > mostlyNotUnderstood * this.lines)
-      throw new Problem(
+      throw new InputProblem(
         'not-a-job-file',
         this.lines === 0 || this.moves === 0
           ? 'There is no move in this file: it is not a job file (G-code), or it is empty.'
@@ -159,7 +159,7 @@ export class JobReader {
         return
       }
       if (this.restLength === longestCommand)
-        throw new Problem(
+        throw new InputProblem(
           'line-too-long',
           `Line ${this.lines + 1} is longer than ${longestCommand / 1024} kB without an end: this is not a job file (G-code).`,
           { line: this.lines + 1 },
@@ -187,7 +187,7 @@ export class JobReader {
         continue
       }
       if (byte === 0)
-        throw new Problem(
+        throw new InputProblem(
           'not-a-job-file',
           `Line ${this.lines} holds zero bytes: the file is binary, or not saved as plain text (UTF-8).`,
           { line: this.lines },
@@ -557,7 +557,7 @@ export class JobReader {
   }
 
   private impossible(letter: number, said: string): never {
-    throw new Problem(
+    throw new InputProblem(
       'impossible-figure',
       `Line ${this.lines} asks for ${String.fromCharCode(letter + A)} = ${said}, which no printer can do. The file is damaged.`,
       { line: this.lines },

@@ -9,7 +9,7 @@ export interface ExponentialFit {
  * Exponential life (constant failure rate) by maximum likelihood: mean = total running time / failures.
  * @param records failed and still-running parts, ages in one unit
  * @returns mean (unit of the ages) and logLikelihood = −d·ln mean − d
- * @throws Problem as readLifeRecords, and 'no-failures'
+ * @throws InputProblem as readLifeRecords, and 'no-failures'
  * Source: Meeker & Escobar (1998), ch. 7; NIST/SEMATECH e-Handbook 8.4.1.2.
  */
 export function fitExponential(records: readonly LifeRecord[]): ExponentialFit {

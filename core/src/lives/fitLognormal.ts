@@ -1,5 +1,5 @@
 import { normalTail } from '../maths/normal.ts'
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 import { readLifeRecords, requireFailures, requireSpread, type LifeData, type LifeRecord } from './lifeRecord.ts'
 
 export interface LognormalFit {
@@ -14,7 +14,7 @@ export interface LognormalFit {
  * Newton steps on (mu, ln sigma) with analytic slopes, halved until the likelihood rises.
  * @param records failed and still-running parts, ages in one unit
  * @returns mu and sigma (of the natural logarithm of the age), logLikelihood
- * @throws Problem as readLifeRecords, and 'no-failures', 'no-spread', 'no-fit'
+ * @throws InputProblem as readLifeRecords, and 'no-failures', 'no-spread', 'no-fit'
  * Source: Meeker & Escobar (1998), ch. 8.
  */
 export function fitLognormal(records: readonly LifeRecord[]): LognormalFit {
@@ -40,7 +40,7 @@ export function fitLognormal(records: readonly LifeRecord[]): LognormalFit {
   }
   if (Math.hypot(here.slopeMu, here.slopeSigma) < 1e-5 * data.failures)
     return { mu: at.mu, sigma: Math.exp(at.logSigma), logLikelihood: here.value }
-  throw new Problem('no-fit', 'No lognormal curve fits these records: they are too few or too much alike.')
+  throw new InputProblem('no-fit', 'No lognormal curve fits these records: they are too few or too much alike.')
 }
 
 function start(data: LifeData): { mu: number; logSigma: number } {

@@ -25,7 +25,7 @@ const farthest = 14
  * A limit is where the likelihood, best over the other parameter, has dropped by half of chi-square 0.95 with one degree.
  * @param records failed and still-running parts in any order, ages in one unit
  * @returns shape (no unit), scale (unit of the ages), logLikelihood, limits
- * @throws Problem as readLifeRecords, and 'no-failures', 'no-spread'
+ * @throws InputProblem as readLifeRecords, and 'no-failures', 'no-spread'
  * Source: IEC 61649; Meeker & Escobar, Statistical Methods for Reliability Data (1998), ch. 8.
  */
 export function fitWeibull(records: readonly LifeRecord[]): WeibullFit {

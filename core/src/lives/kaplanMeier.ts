@@ -14,7 +14,7 @@ export interface SurvivalStep {
  * still at risk there. Variance = S²·Σ d/(n(n − d)).
  * @param records failed and still-running parts in any order
  * @returns one step per distinct failure age, ascending; empty when nothing failed
- * @throws Problem as readLifeRecords
+ * @throws InputProblem as readLifeRecords
  * Source: Kaplan & Meier (1958), JASA 53; Greenwood (1926).
  */
 export function kaplanMeier(records: readonly LifeRecord[]): SurvivalStep[] {

@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /**
  * One or more equal parts' life, in hours (or prints, metres, days).
@@ -25,26 +25,26 @@ export interface LifeData {
 /**
  * Sorts life records into failed, still running and dead on arrival.
  * @param records any order; ages 0 and duplicates are legal for running parts
- * @throws Problem 'no-records', 'age-not-positive' (negative or not a number), 'weight-not-positive',
+ * @throws InputProblem 'no-records', 'age-not-positive' (negative or not a number), 'weight-not-positive',
  * 'limits-reversed', 'interval-record' (left- and interval-censored records are not fitted yet)
  */
 export function readLifeRecords(records: readonly LifeRecord[]): LifeData {
-  if (records.length === 0) throw new Problem('no-records', 'There are no records. Give at least one.')
+  if (records.length === 0) throw new InputProblem('no-records', 'There are no records. Give at least one.')
   const data: LifeData = { failed: [], running: [], deadOnArrival: 0, failures: 0, survivors: 0 }
   records.forEach(({ lower, upper, weight }, i) => {
     const row = i + 1
     for (const age of [lower, upper]) {
       if (age !== null && !(age >= 0 && Number.isFinite(age)))
-        throw new Problem('age-not-positive', `Record ${row}: ${age} is no age. Ages are 0 or more.`, { row })
+        throw new InputProblem('age-not-positive', `Record ${row}: ${age} is no age. Ages are 0 or more.`, { row })
     }
     if (!(weight > 0 && Number.isFinite(weight)))
-      throw new Problem('weight-not-positive', `Record ${row}: the weight is ${weight}. It must be more than 0.`, {
+      throw new InputProblem('weight-not-positive', `Record ${row}: the weight is ${weight}. It must be more than 0.`, {
         row,
       })
     if (lower !== null && upper !== null && lower > upper)
-      throw new Problem('limits-reversed', `Record ${row}: lower ${lower} is more than upper ${upper}.`, { row })
+      throw new InputProblem('limits-reversed', `Record ${row}: lower ${lower} is more than upper ${upper}.`, { row })
     if (lower === null || (upper !== null && lower < upper))
-      throw new Problem(
+      throw new InputProblem(
         'interval-record',
         `Record ${row} says only that the part failed between two looks. Such records cannot be fitted yet: ` +
           'give lower = upper for a failure at a known age, or upper = null for a part that was still good.',
@@ -62,22 +62,22 @@ export function readLifeRecords(records: readonly LifeRecord[]): LifeData {
   return data
 }
 
-/** @throws Problem 'no-failures' when nothing failed at an age above 0. */
+/** @throws InputProblem 'no-failures' when nothing failed at an age above 0. */
 export function requireFailures(data: LifeData): void {
   if (data.failures === 0)
-    throw new Problem(
+    throw new InputProblem(
       'no-failures',
       'None of these parts has failed at an age above 0, so nothing can be said about how long they last, ' +
         'only that they have lasted until now.',
     )
 }
 
-/** @throws Problem 'no-spread' when all failures share one age that no other part has outlived. */
+/** @throws InputProblem 'no-spread' when all failures share one age that no other part has outlived. */
 export function requireSpread(data: LifeData): void {
   const first = data.failed[0]!.age
   const outlived = data.running.some(({ age }) => age > first)
   if (!outlived && data.failed.every(({ age }) => age === first))
-    throw new Problem(
+    throw new InputProblem(
       'no-spread',
       `All failures happened at the same age (${first}) and no part has lasted longer, ` +
         'so the spread of lives cannot be told.',

@@ -1,6 +1,6 @@
 import { rootInBracket } from '../maths/roots.ts'
 import { hazard, meanLife, meanLifeUpTo, survival, type WeibullLife } from '../maths/weibull.ts'
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Cost of one replacement, both in the same money unit. */
 export interface ReplacementCost {
@@ -24,7 +24,7 @@ const smallestSaving = 0.001
  * @param life shape (no unit) and scale (any clock), both > 0
  * @param cost 0 < preventive < failure
  * @returns the age and its cost per unit of age, or `never`: shape ≤ 1, or a saving under 0.1 %
- * @throws Problem 'life-not-positive', 'costs-not-positive', 'costs-reversed'
+ * @throws InputProblem 'life-not-positive', 'costs-not-positive', 'costs-reversed'
  * Source: Barlow & Hunter (1960), Optimum preventive maintenance policies, Operations Research 8.
  */
 export function ageReplacement(life: WeibullLife, cost: ReplacementCost): AgeReplacement {
@@ -61,10 +61,10 @@ export function replacementCostRate(life: WeibullLife, cost: ReplacementCost, ag
 }
 
 function checkInput({ shape, scale }: WeibullLife, { preventive, failure }: ReplacementCost): void {
-  if (!(shape > 0 && scale > 0)) throw new Problem('life-not-positive', 'Shape and scale must be more than 0.')
-  if (!(preventive > 0)) throw new Problem('costs-not-positive', 'The preventive cost must be more than 0.')
+  if (!(shape > 0 && scale > 0)) throw new InputProblem('life-not-positive', 'Shape and scale must be more than 0.')
+  if (!(preventive > 0)) throw new InputProblem('costs-not-positive', 'The preventive cost must be more than 0.')
   if (!(failure > preventive))
-    throw new Problem(
+    throw new InputProblem(
       'costs-reversed',
       `A failure (${failure}) must cost more than a replacement in time (${preventive}): otherwise waiting for the ` +
         'failure is always the cheaper way.',

@@ -35,7 +35,7 @@ const failuresNeeded = 3
 /**
  * The replacement interval to go by: the least-cost age of the own history where that is sound, else the catalogue's.
  * @returns interval on the part's clock, what it rests on, and the reason in words
- * @throws Problem 'costs-not-positive', 'costs-reversed' as ageReplacement
+ * @throws InputProblem 'costs-not-positive', 'costs-reversed' as ageReplacement
  * Source: Barlow & Hunter (1960) for the optimum; the least number of failures is common practice, no source.
  */
 export function judgeInterval({

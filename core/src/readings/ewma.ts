@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 export interface Ewma {
   /** One smoothed value per reading. */
@@ -12,7 +12,7 @@ export interface Ewma {
  * It notices a small, lasting shift that no single reading gives away.
  * @param values in order of time
  * @param of lambda 0 < λ ≤ 1, start the value that is aimed at, sigma the scatter of single values, ≥ 0
- * @throws Problem 'impossible-figure'
+ * @throws InputProblem 'impossible-figure'
  * Source: NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.4.
  */
 export function ewma(
@@ -20,8 +20,8 @@ export function ewma(
   { lambda, start, sigma }: { lambda: number; start: number; sigma: number },
 ): Ewma {
   if (!(lambda > 0 && lambda <= 1))
-    throw new Problem('impossible-figure', 'The weight must lie between 0 and 1.', { lambda })
-  if (!(sigma >= 0)) throw new Problem('impossible-figure', 'The scatter cannot be negative.', { sigma })
+    throw new InputProblem('impossible-figure', 'The weight must lie between 0 and 1.', { lambda })
+  if (!(sigma >= 0)) throw new InputProblem('impossible-figure', 'The scatter cannot be negative.', { sigma })
   let smooth = start
   const points = values.map((value) => (smooth = lambda * value + (1 - lambda) * smooth))
   const reach = 3 * sigma * Math.sqrt(lambda / (2 - lambda))

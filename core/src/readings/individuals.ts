@@ -1,4 +1,4 @@
-import { Problem } from '../problem.ts'
+import { InputProblem } from '../inputProblem.ts'
 
 /** Mean of the range of two normal values, in standard deviations: d₂ for n = 2, ASTM Manual on Control Charts, table of factors. */
 export const d2ForTwo = 1.128
@@ -16,11 +16,12 @@ export interface Individuals {
  * Limits of an individuals chart from moving ranges: mean ± 3·MR/d₂, MR the mean distance of neighbours.
  * @param values in order of time, at least two, any one unit
  * @returns mean, mean moving range, sigma and the limits, in that unit
- * @throws Problem 'too-few-readings'
+ * @throws InputProblem 'too-few-readings'
  * Source: NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2.
  */
 export function individuals(values: readonly number[]): Individuals {
-  if (values.length < 2) throw new Problem('too-few-readings', 'One reading says nothing about scatter; take a second.')
+  if (values.length < 2)
+    throw new InputProblem('too-few-readings', 'One reading says nothing about scatter; take a second.')
   const mean = values.reduce((sum, value) => sum + value, 0) / values.length
   let ranges = 0
   for (let i = 1; i < values.length; i++) ranges += Math.abs(values[i]! - values[i - 1]!)

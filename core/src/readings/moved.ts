@@ -22,7 +22,7 @@ export interface Moved {
  * @param values in order of time, since the last restart, one unit
  * @param sigma scatter of single readings, pooled over all printers, in that unit, ≥ 0
  * @returns null with fewer than eleven readings, or without any scatter to judge by
- * @throws Problem as ewma
+ * @throws InputProblem as ewma
  * Source: NIST/SEMATECH e-Handbook 6.3.2.4 for the average; the term of the baseline after Jones, Champ & Rigdon (2001), The
  * performance of exponentially weighted moving average charts with estimated parameters, Technometrics 43.
  */

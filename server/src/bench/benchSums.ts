@@ -5,7 +5,7 @@ import {
   fitWeibull,
   kaplanMeier,
   lifeWords,
-  Problem,
+  InputProblem,
   type LifeRecord,
 } from '@diatribon/core'
 import type {
@@ -64,7 +64,7 @@ function lognormalOrNull(records: LifeRecord[]) {
   try {
     return fitLognormal(records)
   } catch (error) {
-    if (error instanceof Problem && error.code === 'no-fit') return null
+    if (error instanceof InputProblem && error.code === 'no-fit') return null
     throw error
   }
 }
@@ -73,6 +73,6 @@ function inWords<T>(sum: () => T): T {
   try {
     return sum()
   } catch (error) {
-    throw error instanceof Problem ? refusalOf(error, 400) : error
+    throw error instanceof InputProblem ? refusalOf(error, 400) : error
   }
 }

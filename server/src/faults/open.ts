@@ -1,6 +1,6 @@
 import { spotOf } from '../printers/spot.ts'
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { FaultRow, MadeDuty, OpenFault } from '@diatribon/contract'
+import type { PrinterFault, MadeDuty, OpenFault } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { duty, fault, person, printer, symptom, workSpan } from '../platform/tables.ts'
 
@@ -41,7 +41,7 @@ export async function openFaults(db: Db, printerId: string): Promise<OpenFault[]
 }
 
 /** All faults that are not closed: those that say stop first, then the oldest. */
-export async function allOpenFaults(db: Db): Promise<FaultRow[]> {
+export async function allOpenFaults(db: Db): Promise<PrinterFault[]> {
   const rows = await db
     .select({ ...faultFields, printer })
     .from(fault)

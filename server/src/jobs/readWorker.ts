@@ -1,6 +1,6 @@
 import { once } from 'node:events'
 import type { MessagePort } from 'node:worker_threads'
-import { JobReader, Problem, type JobFigures, type Motion } from '@diatribon/core'
+import { JobReader, InputProblem, type JobFigures, type Motion } from '@diatribon/core'
 
 /** What comes through the port: blocks of the file, then null. Each block is answered, so that no more come than are read. */
 export type Block = Uint8Array | null
@@ -23,7 +23,7 @@ export default async function readJobFile({
       port.postMessage('more')
     }
   } catch (error) {
-    if (!(error instanceof Problem)) throw error
+    if (!(error instanceof InputProblem)) throw error
     return { problem: { code: error.code, message: error.message } }
   } finally {
     port.close()

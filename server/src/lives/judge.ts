@@ -5,7 +5,7 @@ import {
   judgeInterval,
   lifeWords,
   meanLife,
-  Problem,
+  InputProblem,
   recordOfFitting,
   type Clock,
   type LifeRecord,
@@ -50,7 +50,7 @@ function fitOrNull(records: LifeRecord[]) {
   try {
     return fitWeibull(records)
   } catch (error) {
-    if (error instanceof Problem) return null // no failures, or all at one age: judged in words
+    if (error instanceof InputProblem) return null // no failures, or all at one age: judged in words
     throw error
   }
 }

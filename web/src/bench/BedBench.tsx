@@ -12,6 +12,7 @@ import {
   type KnobTurn,
   type MeshHeights,
   type MeshPlaces,
+  type MeshRepeatability,
 } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { Waiting } from '../ui/AsyncView.tsx'
@@ -104,46 +105,23 @@ function Bed(props: {
   ]
   return (
     <div className={classes.columns}>
-      <div>
-        <PrinterField value={printerId} onChange={onPrinter} />
-        <MeshField label="Mesh" value={text} onChange={setText} />
-        <Button variant="subtle" size="compact-sm" onClick={() => setText(example)}>
-          Try it with an example
-        </Button>
-        <Select
-          label="The first row is the bed’s"
-          mt="sm"
-          allowDeselect={false}
-          data={[
-            { value: 'first', label: 'front' },
-            { value: 'last', label: 'back' },
-          ]}
-          value={front}
-          onChange={(value) => setFront(value ?? 'first')}
-        />
-        <div className={classes.fields}>
-          {(Object.keys(places) as (keyof typeof places)[]).map((name) => (
-            <FigureField
-              key={name}
-              label={placeLabels[name]}
-              value={places[name]}
-              onChange={(value) => setPlaces({ ...places, [name]: value })}
-            />
-          ))}
-          <FigureField label="Thread, mm a turn" description="M3 0.5, M4 0.7" value={pitch} onChange={setPitch} />
-        </div>
-        <Select
-          label="Leave as it is"
-          mt="sm"
-          clearable
-          clearButtonProps={{ 'aria-label': 'No screw' }}
-          placeholder="no screw: all meet in the middle"
-          data={screws.map(({ name }) => name)}
-          value={fixed}
-          onChange={setFixed}
-        />
-        <MeshField label="Second mesh, after turning or of the untouched bed" value={after} onChange={setAfter} />
-      </div>
+      <Inputs
+        printerId={printerId}
+        onPrinter={onPrinter}
+        text={text}
+        setText={setText}
+        front={front}
+        setFront={setFront}
+        places={places}
+        setPlaces={setPlaces}
+        pitch={pitch}
+        setPitch={setPitch}
+        screws={screws}
+        fixed={fixed}
+        setFixed={setFixed}
+        after={after}
+        setAfter={setAfter}
+      />
       <div aria-live="polite">
         <p className={classes.caution} role="note">
           <b aria-hidden>⚠ </b>Hot bed, moving parts. Soak it first: a thick bed reads its number long before it is
@@ -156,53 +134,15 @@ function Bed(props: {
         />
         {!first && <p className="quiet">Paste or drop a mesh, or type it row by row.</p>}
         {first && !(first instanceof Error) && (
-          <>
-            <FactList
-              facts={[
-                ['Highest minus lowest', `${number(first.plane.rangeMm, 3)} mm`],
-                ['Warp that knobs cannot cure', `${number(first.plane.warpMm, 3)} mm`],
-                ['Tilt, left to right', `${number(first.plane.alongX * 100, 3)} mm in 100`],
-                ['Tilt, front to back', `${number(first.plane.alongY * 100, 3)} mm in 100`],
-              ]}
-            />
-            <TurnsTable turns={first.turns} bed={bed} />
-            <ApplyTurns printerId={printerId} turns={first.turns} bed={bed} />
-            <StoreReading printerId={printerId} instrument="Bed" values={values(first)} mesh={mesh(first)} />
-            {second && !(second instanceof Error) && (
-              <>
-                <p className={classes.words}>
-                  Range {number(first.plane.rangeMm, 3)} mm before, {number(second.plane.rangeMm, 3)} mm after:{' '}
-                  {betterWords(first, second)}
-                </p>
-                {repeat && !(repeat instanceof Error) && (
-                  <FactList
-                    facts={[
-                      ['If nothing was turned: spread of one probing', `${number(repeat.spreadMm, 2)} mm`],
-                      ['Largest difference', `${number(repeat.largestMm, 2)} mm`],
-                      ['Whole mesh moved by', `${number(repeat.shiftMm, 2)} mm`],
-                    ]}
-                  />
-                )}
-                <StoreReading
-                  printerId={printerId}
-                  instrument="Bed, after turning"
-                  values={values(second)}
-                  mesh={mesh(second)}
-                />
-                {repeat && !(repeat instanceof Error) && (
-                  <StoreReading
-                    printerId={printerId}
-                    instrument="Bed, twice untouched"
-                    values={[{ name: 'probe repeatability', value: repeat.spreadMm }]}
-                  />
-                )}
-              </>
-            )}
-            <div className={classes.pair}>
-              <MeshPicture heights={first.heights} title={second ? 'Before' : 'The mesh'} />
-              {second && !(second instanceof Error) && <MeshPicture heights={second.heights} title="After" />}
-            </div>
-          </>
+          <Found
+            first={first}
+            bed={bed}
+            printerId={printerId}
+            values={values}
+            mesh={mesh}
+            second={second}
+            repeat={repeat}
+          />
         )}
       </div>
     </div>
@@ -354,5 +294,183 @@ function MeshField(props: { label: string; value: string; onChange: (text: strin
         )}
       </FileButton>
     </div>
+  )
+}
+
+function Inputs(props: {
+  printerId: string | null
+  onPrinter: (id: string | null) => void
+  text: string
+  setText: (text: string) => void
+  front: string
+  setFront: (value: string) => void
+  places: Places
+  setPlaces: (value: Places) => void
+  pitch: number | undefined
+  setPitch: (value: number | undefined) => void
+  screws: { name: string; xMm: number; yMm: number }[]
+  fixed: string | null
+  setFixed: (value: string | null) => void
+  after: string
+  setAfter: (text: string) => void
+}) {
+  const {
+    printerId,
+    onPrinter,
+    text,
+    setText,
+    front,
+    setFront,
+    places,
+    setPlaces,
+    pitch,
+    setPitch,
+    screws,
+    fixed,
+    setFixed,
+    after,
+    setAfter,
+  } = props
+  return (
+    <div>
+      <PrinterField value={printerId} onChange={onPrinter} />
+      <MeshField label="Mesh" value={text} onChange={setText} />
+      <Button variant="subtle" size="compact-sm" onClick={() => setText(example)}>
+        Try it with an example
+      </Button>
+      <Select
+        label="The first row is the bed’s"
+        mt="sm"
+        allowDeselect={false}
+        data={[
+          { value: 'first', label: 'front' },
+          { value: 'last', label: 'back' },
+        ]}
+        value={front}
+        onChange={(value) => setFront(value ?? 'first')}
+      />
+      <PlaceFields places={places} setPlaces={setPlaces} pitch={pitch} setPitch={setPitch} />
+      <FixedField screws={screws} fixed={fixed} setFixed={setFixed} />
+      <MeshField label="Second mesh, after turning or of the untouched bed" value={after} onChange={setAfter} />
+    </div>
+  )
+}
+
+function Found(props: {
+  first: Looked
+  bed: ModelBed | null
+  printerId: string | null
+  values: (of: Looked) => { name: string; value: number }[]
+  mesh: (
+    of: Looked,
+  ) => { heights: (number | null)[][]; xFirst: number; xLast: number; yFirst: number; yLast: number } | undefined
+  second: Looked | Error | null
+  repeat: Error | MeshRepeatability | null
+}) {
+  const { first, bed, printerId, values, mesh, second, repeat } = props
+  return (
+    <>
+      <FactList
+        facts={[
+          ['Highest minus lowest', `${number(first.plane.rangeMm, 3)} mm`],
+          ['Warp that knobs cannot cure', `${number(first.plane.warpMm, 3)} mm`],
+          ['Tilt, left to right', `${number(first.plane.alongX * 100, 3)} mm in 100`],
+          ['Tilt, front to back', `${number(first.plane.alongY * 100, 3)} mm in 100`],
+        ]}
+      />
+      <TurnsTable turns={first.turns} bed={bed} />
+      <ApplyTurns printerId={printerId} turns={first.turns} bed={bed} />
+      <StoreReading printerId={printerId} instrument="Bed" values={values(first)} mesh={mesh(first)} />
+      {second && !(second instanceof Error) && (
+        <After first={first} second={second} repeat={repeat} printerId={printerId} values={values} mesh={mesh} />
+      )}
+      <div className={classes.pair}>
+        <MeshPicture heights={first.heights} title={second ? 'Before' : 'The mesh'} />
+        {second && !(second instanceof Error) && <MeshPicture heights={second.heights} title="After" />}
+      </div>
+    </>
+  )
+}
+
+function PlaceFields(props: {
+  places: Places
+  setPlaces: (value: Places) => void
+  pitch: number | undefined
+  setPitch: (value: number | undefined) => void
+}) {
+  const { places, setPlaces, pitch, setPitch } = props
+  return (
+    <div className={classes.fields}>
+      {(Object.keys(places) as (keyof typeof places)[]).map((name) => (
+        <FigureField
+          key={name}
+          label={placeLabels[name]}
+          value={places[name]}
+          onChange={(value) => setPlaces({ ...places, [name]: value })}
+        />
+      ))}
+      <FigureField label="Thread, mm a turn" description="M3 0.5, M4 0.7" value={pitch} onChange={setPitch} />
+    </div>
+  )
+}
+
+function After(props: {
+  first: Looked
+  second: Looked
+  repeat: Error | MeshRepeatability | null
+  printerId: string | null
+  values: (of: Looked) => { name: string; value: number }[]
+  mesh: (
+    of: Looked,
+  ) => { heights: (number | null)[][]; xFirst: number; xLast: number; yFirst: number; yLast: number } | undefined
+}) {
+  const { first, second, repeat, printerId, values, mesh } = props
+  return (
+    <>
+      <p className={classes.words}>
+        Range {number(first.plane.rangeMm, 3)} mm before, {number(second.plane.rangeMm, 3)} mm after:{' '}
+        {betterWords(first, second)}
+      </p>
+      {repeat && !(repeat instanceof Error) && (
+        <FactList
+          facts={[
+            ['If nothing was turned: spread of one probing', `${number(repeat.spreadMm, 2)} mm`],
+            ['Largest difference', `${number(repeat.largestMm, 2)} mm`],
+            ['Whole mesh moved by', `${number(repeat.shiftMm, 2)} mm`],
+          ]}
+        />
+      )}
+      <StoreReading printerId={printerId} instrument="Bed, after turning" values={values(second)} mesh={mesh(second)} />
+      {repeat && !(repeat instanceof Error) && (
+        <StoreReading
+          printerId={printerId}
+          instrument="Bed, twice untouched"
+          values={[{ name: 'probe repeatability', value: repeat.spreadMm }]}
+        />
+      )}
+    </>
+  )
+}
+
+function FixedField({
+  screws,
+  fixed,
+  setFixed,
+}: {
+  screws: { name: string; xMm: number; yMm: number }[]
+  fixed: string | null
+  setFixed: (value: string | null) => void
+}) {
+  return (
+    <Select
+      label="Leave as it is"
+      mt="sm"
+      clearable
+      clearButtonProps={{ 'aria-label': 'No screw' }}
+      placeholder="no screw: all meet in the middle"
+      data={screws.map(({ name }) => name)}
+      value={fixed}
+      onChange={setFixed}
+    />
   )
 }

@@ -2,15 +2,13 @@ import { Tabs } from '@mantine/core'
 import type { ReactNode } from 'react'
 import { BedBench } from './BedBench.tsx'
 import { BeltBench } from './BeltBench.tsx'
-import {
-  CubeBench,
-  CurrentBench,
-  FeederBench,
-  PlayBench,
-  SoakBench,
-  SquarenessBench,
-  type InstrumentProps,
-} from './handBenches.tsx'
+import { CubeBench } from './hand/CubeBench.tsx'
+import { CurrentBench } from './hand/CurrentBench.tsx'
+import { FeederBench } from './hand/FeederBench.tsx'
+import type { InstrumentProps } from './hand/HandBench.tsx'
+import { PlayBench } from './hand/PlayBench.tsx'
+import { SoakBench } from './hand/SoakBench.tsx'
+import { SquarenessBench } from './hand/SquarenessBench.tsx'
 import { LifeBench } from './LifeBench.tsx'
 import { useQuery } from '../ui/useQuery.ts'
 import { ReplacementBench } from './ReplacementBench.tsx'

@@ -74,22 +74,7 @@ export function LifeBench() {
 
 function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchLifeAnswer }) {
   const { weibull, exponential, lognormal, survival: steps, words } = answer
-  const limits = ([low, high]: [number | null, number | null]) =>
-    `${low === null ? 'none' : number(low)} to ${high === null ? 'none' : number(high)}`
   const oldest = asked.records.reduce((most, { lower, upper }) => Math.max(most, lower ?? 0, upper ?? 0), 0)
-  const rows: [string, string, string, string][] = [
-    ['Weibull', `shape ${number(weibull.shape, 5)}`, limits(weibull.shapeLimits), number(weibull.logLikelihood, 7)],
-    ['', `scale ${number(weibull.scale, 6)}`, limits(weibull.scaleLimits), ''],
-    ['Exponential', `mean ${number(exponential.mean, 6)}`, '', number(exponential.logLikelihood, 7)],
-    lognormal
-      ? [
-          'Lognormal',
-          `mu ${number(lognormal.mu, 6)}, sigma ${number(lognormal.sigma, 6)}`,
-          '',
-          number(lognormal.logLikelihood, 7),
-        ]
-      : ['Lognormal', 'no curve fits', '', ''],
-  ]
   const download = () =>
     downloadCsv('life.csv', [
       ['figure', 'value', 'lower 95 %', 'upper 95 %'],
@@ -112,25 +97,7 @@ function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchL
   return (
     <>
       <p className={classes.words}>{words}</p>
-      <Table aria-label="Fits">
-        <Table.Thead>
-          <Table.Tr>
-            <Table.Th>Life</Table.Th>
-            <Table.Th>Best values</Table.Th>
-            <Table.Th>95 % limits</Table.Th>
-            <Table.Th>Log-likelihood</Table.Th>
-          </Table.Tr>
-        </Table.Thead>
-        <Table.Tbody>
-          {rows.map((row, i) => (
-            <Table.Tr key={i}>
-              {row.map((cell, j) => (
-                <Table.Td key={j}>{cell}</Table.Td>
-              ))}
-            </Table.Tr>
-          ))}
-        </Table.Tbody>
-      </Table>
+      <FitsTable answer={answer} />
       <FigureWithTable
         title="Share still good"
         caption="Steps: counted (Kaplan–Meier, 95 % band). Curve: the Weibull fit."
@@ -150,5 +117,44 @@ function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchL
         <SurvivalChart steps={steps} life={weibull} unit={asked.unit} oldest={oldest} interval={null} />
       </FigureWithTable>
     </>
+  )
+}
+
+function FitsTable({ answer: { weibull, exponential, lognormal } }: { answer: BenchLifeAnswer }) {
+  const limits = ([low, high]: [number | null, number | null]) =>
+    `${low === null ? 'none' : number(low)} to ${high === null ? 'none' : number(high)}`
+  const rows: [string, string, string, string][] = [
+    ['Weibull', `shape ${number(weibull.shape, 5)}`, limits(weibull.shapeLimits), number(weibull.logLikelihood, 7)],
+    ['', `scale ${number(weibull.scale, 6)}`, limits(weibull.scaleLimits), ''],
+    ['Exponential', `mean ${number(exponential.mean, 6)}`, '', number(exponential.logLikelihood, 7)],
+    lognormal
+      ? [
+          'Lognormal',
+          `mu ${number(lognormal.mu, 6)}, sigma ${number(lognormal.sigma, 6)}`,
+          '',
+          number(lognormal.logLikelihood, 7),
+        ]
+      : ['Lognormal', 'no curve fits', '', ''],
+  ]
+  return (
+    <Table aria-label="Fits">
+      <Table.Thead>
+        <Table.Tr>
+          <Table.Th>Life</Table.Th>
+          <Table.Th>Best values</Table.Th>
+          <Table.Th>95 % limits</Table.Th>
+          <Table.Th>Log-likelihood</Table.Th>
+        </Table.Tr>
+      </Table.Thead>
+      <Table.Tbody>
+        {rows.map((row, i) => (
+          <Table.Tr key={i}>
+            {row.map((cell, j) => (
+              <Table.Td key={j}>{cell}</Table.Td>
+            ))}
+          </Table.Tr>
+        ))}
+      </Table.Tbody>
+    </Table>
   )
 }

@@ -26,26 +26,17 @@ export function MeshPicture({ heights, title }: { heights: (number | null)[][]; 
       >
         {heights.map((row, j) =>
           row.map((z, i) => (
-            <g key={`${j} ${i}`} transform={`translate(${i * cellW} ${(rows - 1 - j) * cellH})`}>
-              <rect
-                width={cellW}
-                height={cellH}
-                fill={z === null ? 'none' : shadeOf(shade(z))}
-                stroke="var(--sheet)"
-                strokeWidth="1"
-              />
-              {!small && (
-                <text
-                  x={cellW / 2}
-                  y={cellH / 2 + 4}
-                  textAnchor="middle"
-                  fontSize="12"
-                  fill={z === null ? 'var(--quiet)' : inkOn(shade(z))}
-                >
-                  {z === null ? 'none' : z.toFixed(2)}
-                </text>
-              )}
-            </g>
+            <Cell
+              key={`${j} ${i}`}
+              j={j}
+              i={i}
+              cellW={cellW}
+              rows={rows}
+              cellH={cellH}
+              z={z}
+              shade={shade}
+              small={small}
+            />
           )),
         )}
         <text x={210} y={rows * cellH + 14} textAnchor="middle" fontSize="12" fill="var(--quiet)">
@@ -64,5 +55,48 @@ export function MeshPicture({ heights, title }: { heights: (number | null)[][]; 
         ))}
       </svg>
     </figure>
+  )
+}
+
+function Cell({
+  j,
+  i,
+  cellW,
+  rows,
+  cellH,
+  z,
+  shade,
+  small,
+}: {
+  j: number
+  i: number
+  cellW: number
+  rows: number
+  cellH: number
+  z: number | null
+  shade: (z: number) => number
+  small: boolean
+}) {
+  return (
+    <g transform={`translate(${i * cellW} ${(rows - 1 - j) * cellH})`}>
+      <rect
+        width={cellW}
+        height={cellH}
+        fill={z === null ? 'none' : shadeOf(shade(z))}
+        stroke="var(--sheet)"
+        strokeWidth="1"
+      />
+      {!small && (
+        <text
+          x={cellW / 2}
+          y={cellH / 2 + 4}
+          textAnchor="middle"
+          fontSize="12"
+          fill={z === null ? 'var(--quiet)' : inkOn(shade(z))}
+        >
+          {z === null ? 'none' : z.toFixed(2)}
+        </text>
+      )}
+    </g>
   )
 }

@@ -1,4 +1,4 @@
-import { findPitch, Problem, soundBands, type Pitch, type SoundBand } from '@diatribon/core'
+import { findPitch, InputProblem, soundBands, type Pitch, type SoundBand } from '@diatribon/core'
 
 export type ToSound = { samples: Float32Array; sampleRate: number; want: 'pitch' | 'bands' }
 export type FromSound = { pitch: Pitch } | { bands: SoundBand[] } | { problem: string }
@@ -9,6 +9,6 @@ self.onmessage = ({ data: { samples, sampleRate, want } }: MessageEvent<ToSound>
   try {
     tell(want === 'pitch' ? { pitch: findPitch(samples, sampleRate) } : { bands: soundBands(samples, sampleRate) })
   } catch (error) {
-    tell({ problem: error instanceof Problem ? error.message : 'The sound cannot be worked out.' })
+    tell({ problem: error instanceof InputProblem ? error.message : 'The sound cannot be worked out.' })
   }
 }

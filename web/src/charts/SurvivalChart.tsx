@@ -52,17 +52,8 @@ export function SurvivalChart({ steps, life, unit, oldest, interval }: Props) {
 }
 
 /** The chosen interval, upright through a chart. */
-export function IntervalLine({
-  at,
-  height,
-  words,
-  flip,
-}: {
-  at: number
-  height: number
-  words: string
-  flip: boolean
-}) {
+export function IntervalLine(props: { at: number; height: number; words: string; flip: boolean }) {
+  const { at, height, words, flip } = props
   return (
     <g transform={`translate(${at} 0)`}>
       <line y2={height} className={classes.interval} />

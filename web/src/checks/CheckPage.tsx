@@ -1,8 +1,8 @@
-import { Button, SegmentedControl, Textarea } from '@mantine/core'
+import { Button, SegmentedControl } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { CheckSheet } from '@diatribon/contract'
+import type { CheckContent, CheckSheet, CheckStep, MayDo, Site } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
@@ -17,6 +17,7 @@ import { resultWords } from './resultWords.ts'
 import { StepForm } from './StepForm.tsx'
 import { useSheet } from './reads.ts'
 import { missingSteps, resultOf, stateToConfirm } from './sheetResults.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** Doing a check: one step per screen in gloves, or all on one at the desk. What is kept stays, on whatever device one goes on. */
 export function CheckPage() {
@@ -56,35 +57,8 @@ function Check({ sheet }: { sheet: CheckSheet }) {
           />
         )}
       </div>
-      {checkType.version !== checkType.currentVersion && (
-        <p className="quiet" role="note">
-          Version {checkType.version} of this check; it has been changed since and is at version{' '}
-          {checkType.currentVersion}. What was begun goes on with the steps of its day.
-        </p>
-      )}
-      {printer.state === 'on hold' && (
-        <p role="note" className={classes.out}>
-          <b>On hold:</b> {printer.holdReason}
-        </p>
-      )}
-      {!mayDo.may && !outcome && (
-        <p role="note" className={classes.out}>
-          This needs {mayDo.needs.signOff ? `somebody signed off for ${mayDo.needs.signOff}` : mayDo.needs.role}.{' '}
-          {askWords(mayDo.askOneOf, mayDo.needs.signOff ?? mayDo.needs.role)} You can read along.
-        </p>
-      )}
-      {!quick && (
-        <div
-          className={classes.progress}
-          role="progressbar"
-          aria-label="Steps done"
-          aria-valuemin={0}
-          aria-valuemax={content.steps.length}
-          aria-valuenow={done}
-        >
-          <div style={{ width: `${(100 * done) / content.steps.length}%` }} />
-        </div>
-      )}
+      <Notes checkType={checkType} printer={printer} mayDo={mayDo} outcome={outcome} />
+      {!quick && <Bar content={content} done={done} />}
       {outcome ? (
         <Over sheet={sheet} />
       ) : quick ? (
@@ -94,27 +68,7 @@ function Check({ sheet }: { sheet: CheckSheet }) {
       ) : (
         <AllSteps sheet={sheet} />
       )}
-      {!outcome && (
-        <>
-          <details>
-            <summary>What it is for, tools and cautions</summary>
-            <p>{content.purpose}</p>
-            <p>
-              About {number(content.minutes)} min.
-              {content.tools.length > 0 && ` Tools: ${content.tools.join(', ')}.`}
-              {content.parts.length > 0 && ` Parts: ${content.parts.join(', ')}.`}
-            </p>
-            <CautionBox words={content.cautions} />
-          </details>
-          <p className="quiet">
-            Begun by {sheet.begunBy}, {moment(sheet.begunAt, site.timeZone)}. Others can go on with it from the
-            printer’s page.{' '}
-            <Button variant="subtle" size="compact-sm" onClick={() => setGiving(true)}>
-              Give it up
-            </Button>
-          </p>
-        </>
-      )}
+      {!outcome && <About content={content} sheet={sheet} site={site} setGiving={setGiving} />}
       {giving && <GiveUpForm sheet={sheet} onClose={() => setGiving(false)} />}
     </>
   )
@@ -199,21 +153,7 @@ function FinishForm({ sheet, onStep }: { sheet: CheckSheet; onStep: ((stepId: st
       }}
     >
       <h2>{missing.length > 0 ? 'Not done yet' : 'All steps are done'}</h2>
-      {missing.length > 0 && (
-        <ul className={classes.list}>
-          {missing.map(({ id, title }) => (
-            <li key={id}>
-              {onStep ? (
-                <Button variant="subtle" onClick={() => onStep(id)}>
-                  {title}
-                </Button>
-              ) : (
-                title
-              )}
-            </li>
-          ))}
-        </ul>
-      )}
+      {missing.length > 0 && <MissingSteps missing={missing} onStep={onStep} />}
       {out.length > 0 && (
         <p role="note" className={classes.out}>
           <b>Not in order:</b>{' '}
@@ -222,13 +162,7 @@ function FinishForm({ sheet, onStep }: { sheet: CheckSheet; onStep: ((stepId: st
             .join(', ')}
         </p>
       )}
-      <Textarea
-        label="Note (optional)"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-      />
+      <NoteField value={note} onChange={setNote} />
       <Problem error={problem} />
       <div className={classes.bottom}>
         <Button type="submit" size="lg" loading={busy} disabled={missing.length > 0 || !sheet.mayDo.may}>
@@ -290,5 +224,93 @@ function GiveUpForm({ sheet, onClose }: { sheet: CheckSheet; onClose: () => void
       onClose={onClose}
       onDone={() => void navigate(`/printers/${sheet.printer.id}?view=Checks`)}
     />
+  )
+}
+
+function Bar({ content, done }: { content: CheckContent; done: number }) {
+  return (
+    <div
+      className={classes.progress}
+      role="progressbar"
+      aria-label="Steps done"
+      aria-valuemin={0}
+      aria-valuemax={content.steps.length}
+      aria-valuenow={done}
+    >
+      <div style={{ width: `${(100 * done) / content.steps.length}%` }} />
+    </div>
+  )
+}
+
+function About(props: { content: CheckContent; sheet: CheckSheet; site: Site; setGiving: (value: boolean) => void }) {
+  const { content, sheet, site, setGiving } = props
+  return (
+    <>
+      <details>
+        <summary>What it is for, tools and cautions</summary>
+        <p>{content.purpose}</p>
+        <p>
+          About {number(content.minutes)} min.
+          {content.tools.length > 0 && ` Tools: ${content.tools.join(', ')}.`}
+          {content.parts.length > 0 && ` Parts: ${content.parts.join(', ')}.`}
+        </p>
+        <CautionBox words={content.cautions} />
+      </details>
+      <p className="quiet">
+        Begun by {sheet.begunBy}, {moment(sheet.begunAt, site.timeZone)}. Others can go on with it from the printer’s
+        page.{' '}
+        <Button variant="subtle" size="compact-sm" onClick={() => setGiving(true)}>
+          Give it up
+        </Button>
+      </p>
+    </>
+  )
+}
+
+function Notes(props: {
+  checkType: { id: string; version: number; currentVersion: number }
+  printer: { id: string; name: string; place: string; state: string; holdReason: string | null }
+  mayDo: MayDo
+  outcome: 'done' | 'skipped' | 'given up' | null
+}) {
+  const { checkType, printer, mayDo, outcome } = props
+  return (
+    <>
+      {checkType.version !== checkType.currentVersion && (
+        <p className="quiet" role="note">
+          Version {checkType.version} of this check; it has been changed since and is at version{' '}
+          {checkType.currentVersion}. What was begun goes on with the steps of its day.
+        </p>
+      )}
+      {printer.state === 'on hold' && (
+        <p role="note" className={classes.out}>
+          <b>On hold:</b> {printer.holdReason}
+        </p>
+      )}
+      {!mayDo.may && !outcome && (
+        <p role="note" className={classes.out}>
+          This needs {mayDo.needs.signOff ? `somebody signed off for ${mayDo.needs.signOff}` : mayDo.needs.role}.{' '}
+          {askWords(mayDo.askOneOf, mayDo.needs.signOff ?? mayDo.needs.role)} You can read along.
+        </p>
+      )}
+    </>
+  )
+}
+
+function MissingSteps({ missing, onStep }: { missing: CheckStep[]; onStep: ((stepId: string) => void) | null }) {
+  return (
+    <ul className={classes.list}>
+      {missing.map(({ id, title }) => (
+        <li key={id}>
+          {onStep ? (
+            <Button variant="subtle" onClick={() => onStep(id)}>
+              {title}
+            </Button>
+          ) : (
+            title
+          )}
+        </li>
+      ))}
+    </ul>
   )
 }

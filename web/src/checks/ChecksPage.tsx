@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { CheckType, ReadingKind, Upset } from '@diatribon/contract'
+import type { CheckContent, CheckType, ReadingKind, Upset } from '@diatribon/contract'
 import { ReadingKindForm } from '../readings/ReadingKindForm.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -97,44 +97,16 @@ function Types({ types }: { types: CheckType[] }) {
           {sorted.map((type) => {
             const { id, content, retired, version } = type
             return (
-              <tr key={id}>
-                <th scope="row">
-                  <Link to={`/checks/${id}`}>{content.name}</Link>
-                  <div className="quiet">
-                    {retired ? 'retired, ' : ''}version {version}
-                    {content.beforePrint && ', before each print'}
-                  </div>
-                </th>
-                <td>{turnsWords(content.turns)}</td>
-                <td>
-                  {content.steps.length}, {number(content.minutes)} min
-                </td>
-                <td>
-                  {content.role}
-                  {content.signOff && `, signed off for ${content.signOff}`}
-                </td>
-                {edits && (
-                  <td className={table.right}>
-                    <Button
-                      size="compact-sm"
-                      variant="subtle"
-                      component={Link}
-                      to={`/checks/new?copy=${id}`}
-                      aria-label={`Copy ${content.name}`}
-                    >
-                      Copy
-                    </Button>
-                    <Button
-                      size="compact-sm"
-                      variant="subtle"
-                      onClick={() => setRetiring(type)}
-                      aria-label={`${retired ? 'Bring back' : 'Retire'} ${content.name}`}
-                    >
-                      {retired ? 'Bring back' : 'Retire'}
-                    </Button>
-                  </td>
-                )}
-              </tr>
+              <TypeRow
+                key={id}
+                id={id}
+                content={content}
+                retired={retired}
+                version={version}
+                edits={edits}
+                setRetiring={setRetiring}
+                type={type}
+              />
             )
           })}
         </tbody>
@@ -194,35 +166,7 @@ function Upsets({ types }: { types: CheckType[] }) {
             </thead>
             <tbody>
               {rows.map((row) => (
-                <tr key={row.id}>
-                  <th scope="row">
-                    {row.changed}
-                    <div className="quiet">{[...row.slotKinds, ...row.events].join(', ')}</div>
-                  </th>
-                  <td>{row.redo.map(nameOf).join(', ')}</td>
-                  <td>
-                    {row.also.join(', ')}
-                    {row.caution && (
-                      <div>
-                        <b aria-hidden>⚠ </b>
-                        {row.caution}
-                      </div>
-                    )}
-                  </td>
-                  <td>{row.restarts.join(', ')}</td>
-                  {edits && (
-                    <td className={table.right}>
-                      <Button
-                        size="compact-sm"
-                        variant="subtle"
-                        onClick={() => setEditing(row)}
-                        aria-label={`Change the line ${row.changed}`}
-                      >
-                        Change
-                      </Button>
-                    </td>
-                  )}
-                </tr>
+                <UpsetRow key={row.id} row={row} nameOf={nameOf} edits={edits} setEditing={setEditing} />
               ))}
             </tbody>
           </DataTable>
@@ -271,29 +215,7 @@ function ReadingKinds() {
             </thead>
             <tbody>
               {rows.map((kind) => (
-                <tr key={kind.id}>
-                  <th scope="row">{kind.name}</th>
-                  <td>{kind.unit}</td>
-                  <td>
-                    {limits(kind)}
-                    {kind.models.length > 0 && (
-                      <div className="quiet">{kind.models.length} by model, from the maker</div>
-                    )}
-                  </td>
-                  <td>{kind.corrections === 'restart' ? 'begins it anew' : 'is its drift'}</td>
-                  {edits && (
-                    <td className={table.right}>
-                      <Button
-                        size="compact-sm"
-                        variant="subtle"
-                        onClick={() => setEditing(kind)}
-                        aria-label={`Change ${kind.name}`}
-                      >
-                        Change
-                      </Button>
-                    </td>
-                  )}
-                </tr>
+                <KindRow key={kind.id} kind={kind} limits={limits} edits={edits} setEditing={setEditing} />
               ))}
             </tbody>
           </DataTable>
@@ -301,5 +223,129 @@ function ReadingKinds() {
       </AsyncView>
       {editing && <ReadingKindForm from={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
     </Section>
+  )
+}
+
+function TypeRow(props: {
+  id: string
+  content: CheckContent
+  retired: boolean
+  version: number
+  edits: boolean
+  setRetiring: (value: CheckType | null) => void
+  type: CheckType
+}) {
+  const { id, content, retired, version, edits, setRetiring, type } = props
+  return (
+    <tr>
+      <th scope="row">
+        <Link to={`/checks/${id}`}>{content.name}</Link>
+        <div className="quiet">
+          {retired ? 'retired, ' : ''}version {version}
+          {content.beforePrint && ', before each print'}
+        </div>
+      </th>
+      <td>{turnsWords(content.turns)}</td>
+      <td>
+        {content.steps.length}, {number(content.minutes)} min
+      </td>
+      <td>
+        {content.role}
+        {content.signOff && `, signed off for ${content.signOff}`}
+      </td>
+      {edits && (
+        <td className={table.right}>
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            component={Link}
+            to={`/checks/new?copy=${id}`}
+            aria-label={`Copy ${content.name}`}
+          >
+            Copy
+          </Button>
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            onClick={() => setRetiring(type)}
+            aria-label={`${retired ? 'Bring back' : 'Retire'} ${content.name}`}
+          >
+            {retired ? 'Bring back' : 'Retire'}
+          </Button>
+        </td>
+      )}
+    </tr>
+  )
+}
+
+function UpsetRow(props: {
+  row: Upset
+  nameOf: (id: string) => string
+  edits: boolean
+  setEditing: (value: 'new' | Upset | null) => void
+}) {
+  const { row, nameOf, edits, setEditing } = props
+  return (
+    <tr>
+      <th scope="row">
+        {row.changed}
+        <div className="quiet">{[...row.slotKinds, ...row.events].join(', ')}</div>
+      </th>
+      <td>{row.redo.map(nameOf).join(', ')}</td>
+      <td>
+        {row.also.join(', ')}
+        {row.caution && (
+          <div>
+            <b aria-hidden>⚠ </b>
+            {row.caution}
+          </div>
+        )}
+      </td>
+      <td>{row.restarts.join(', ')}</td>
+      {edits && (
+        <td className={table.right}>
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            onClick={() => setEditing(row)}
+            aria-label={`Change the line ${row.changed}`}
+          >
+            Change
+          </Button>
+        </td>
+      )}
+    </tr>
+  )
+}
+
+function KindRow(props: {
+  kind: ReadingKind
+  limits: ({ lower, upper, unit }: Pick<ReadingKind, 'unit' | 'lower' | 'upper'>) => string
+  edits: boolean
+  setEditing: (value: 'new' | ReadingKind | null) => void
+}) {
+  const { kind, limits, edits, setEditing } = props
+  return (
+    <tr>
+      <th scope="row">{kind.name}</th>
+      <td>{kind.unit}</td>
+      <td>
+        {limits(kind)}
+        {kind.models.length > 0 && <div className="quiet">{kind.models.length} by model, from the maker</div>}
+      </td>
+      <td>{kind.corrections === 'restart' ? 'begins it anew' : 'is its drift'}</td>
+      {edits && (
+        <td className={table.right}>
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            onClick={() => setEditing(kind)}
+            aria-label={`Change ${kind.name}`}
+          >
+            Change
+          </Button>
+        </td>
+      )}
+    </tr>
   )
 }

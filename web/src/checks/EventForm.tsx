@@ -1,9 +1,10 @@
-import { Select, Textarea } from '@mantine/core'
+import { Select } from '@mantine/core'
 import { useState } from 'react'
 import { printerEvents, type PrinterEvent } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** What happened to a printer, beside a part change: the checks that it calls for become due. */
 export function EventForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
@@ -38,15 +39,7 @@ export function EventForm({ printer, onClose }: { printer: { id: string; name: s
         onChange={(value) => setEvent(value as PrinterEvent | null)}
         error={fields.event}
       />
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-        error={fields.note}
-      />
+      <NoteField value={note} onChange={setNote} error={fields.note} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>
   )

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
-import type { CheckSheet } from '@diatribon/contract'
+import type { CheckSheet, CheckStep, StepResult } from '@diatribon/contract'
 import { Problem } from '../ui/Problem.tsx'
 import { useAction, type FormAction } from '../ui/useAction.ts'
 import classes from './Check.module.css'
@@ -52,17 +52,7 @@ export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
         </>
       ) : (
         <>
-          {out.map(({ step, result }) => (
-            <div key={step.id}>
-              <b>{step.title}</b>
-              <OutOfLimit
-                sheet={sheet}
-                step={step}
-                result={result}
-                onAgain={() => void submit({ kind: 'record-step', ...of, stepId: step.id, done: true })}
-              />
-            </div>
-          ))}
+          <NotInOrder out={out} sheet={sheet} submit={submit} of={of} />
           <Problem error={problem ?? leave.problem} />
           <div className={classes.big}>
             <Button
@@ -77,5 +67,33 @@ export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
         </>
       )}
     </div>
+  )
+}
+
+function NotInOrder({
+  out,
+  sheet,
+  submit,
+  of,
+}: {
+  out: { step: CheckStep; result: StepResult }[]
+  sheet: CheckSheet
+  submit: (asked: FormAction | FormAction[]) => Promise<boolean>
+  of: { printerId: string; sheetId: string }
+}) {
+  return (
+    <>
+      {out.map(({ step, result }) => (
+        <div key={step.id}>
+          <b>{step.title}</b>
+          <OutOfLimit
+            sheet={sheet}
+            step={step}
+            result={result}
+            onAgain={() => void submit({ kind: 'record-step', ...of, stepId: step.id, done: true })}
+          />
+        </div>
+      ))}
+    </>
   )
 }

@@ -1,6 +1,6 @@
 import { Button, Textarea } from '@mantine/core'
-import { useState } from 'react'
-import type { CheckSheet, CheckStep } from '@diatribon/contract'
+import { useState, type ReactNode } from 'react'
+import type { CheckSheet, CheckStep, StepResult, RecordStep } from '@diatribon/contract'
 import { againstLimits } from '@diatribon/core'
 import { ListenButton } from '../bench/ListenButton.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
@@ -48,31 +48,7 @@ export function StepForm(props: {
       </>
     )
   if (result && !again)
-    return (
-      <>
-        {head}
-        <p className={result.isOut ? classes.out : classes.found}>
-          <b>{resultWords(result)}</b> <span className="quiet">{result.who}</span>
-          {result.note && <span> {result.note}</span>}
-        </p>
-        {result.photos.length > 0 && (
-          <div className={classes.photos}>
-            <Photos ids={result.photos} />
-          </div>
-        )}
-        {result.isOut && !sheet.outcome && (
-          <OutOfLimit key={result.seq} sheet={sheet} step={step} result={result} onAgain={() => setAgain(true)} />
-        )}
-        <div className={classes.bottom}>
-          {onNext && <Button onClick={onNext}>Go on</Button>}
-          {!sheet.outcome && (
-            <Button variant="default" onClick={() => setAgain(true)}>
-              {step.kind === 'measure' ? 'Measure again' : 'Do it again'}
-            </Button>
-          )}
-        </div>
-      </>
-    )
+    return <Kept head={head} result={result} sheet={sheet} step={step} setAgain={setAgain} onNext={onNext} />
   return (
     <>
       {head}
@@ -117,72 +93,21 @@ function Finding(props: {
         if (step.kind === 'text' && text.trim()) void keep({ text: text.trim() }, false)
       }}
     >
-      {step.kind === 'tick' && (
-        <div className={`${classes.big} ${classes.two}`}>
-          <Button size="lg" loading={busy} disabled={disabled} onClick={() => void keep({ done: true }, false)}>
-            In order
-          </Button>
-          <Button
-            size="lg"
-            variant="default"
-            disabled={busy || disabled}
-            onClick={() => void keep({ done: false }, true)}
-          >
-            Not in order
-          </Button>
-        </div>
-      )}
-      {step.kind === 'choose' && (
-        <div className={classes.big} role="group" aria-label={step.title}>
-          {step.choices!.map(({ words, isBad }) => (
-            <Button
-              key={words}
-              size="lg"
-              variant="default"
-              disabled={busy || disabled}
-              onClick={() => void keep({ choice: words }, isBad)}
-            >
-              {words}
-            </Button>
-          ))}
-        </div>
-      )}
+      {step.kind === 'tick' && <TickField busy={busy} disabled={disabled} keep={keep} />}
+      {step.kind === 'choose' && <ChoiceField step={step} busy={busy} disabled={disabled} keep={keep} />}
       {step.kind === 'measure' && (
-        <>
-          <FigureField
-            label={`${step.title}, in ${step.unit}`}
-            description={limits ? `Should be ${limits}` : undefined}
-            size="xl"
-            value={value}
-            onChange={setValue}
-            error={fields.value}
-            disabled={disabled}
-          />
-          {step.unit === 'Hz' && <ListenButton onPitch={(hz) => setValue(Math.round(hz * 10) / 10)} />}
-          <div className={classes.bottom}>
-            <Button type="submit" size="lg" loading={busy} disabled={disabled || value === undefined}>
-              Keep
-            </Button>
-          </div>
-        </>
+        <MeasureField
+          step={step}
+          limits={limits}
+          value={value}
+          setValue={setValue}
+          fields={fields}
+          disabled={disabled}
+          busy={busy}
+        />
       )}
       {step.kind === 'text' && (
-        <>
-          <Textarea
-            label={step.title}
-            autosize
-            minRows={3}
-            maxLength={4000}
-            value={text}
-            onChange={(e) => setText(e.currentTarget.value)}
-            error={fields.text}
-          />
-          <div className={classes.bottom}>
-            <Button type="submit" size="lg" loading={busy} disabled={disabled || !text.trim()}>
-              Keep
-            </Button>
-          </div>
-        </>
+        <TextField step={step} text={text} setText={setText} fields={fields} busy={busy} disabled={disabled} />
       )}
       {photos.length > 0 && (
         <div className={classes.photos}>
@@ -190,37 +115,207 @@ function Finding(props: {
         </div>
       )}
       <Problem error={problem} />
+      <Buttons
+        step={step}
+        photos={photos}
+        busy={busy}
+        keep={keep}
+        setPhotos={setPhotos}
+        note={note}
+        setNote={setNote}
+        onSkip={onSkip}
+      />
+      {note !== null && <NoteField note={note} setNote={setNote} />}
+    </form>
+  )
+}
+
+function Kept(props: {
+  head: ReactNode
+  result: StepResult
+  sheet: CheckSheet
+  step: CheckStep
+  setAgain: (value: boolean) => void
+  onNext: (() => void) | null
+}) {
+  const { head, result, sheet, step, setAgain, onNext } = props
+  return (
+    <>
+      {head}
+      <p className={result.isOut ? classes.out : classes.found}>
+        <b>{resultWords(result)}</b> <span className="quiet">{result.who}</span>
+        {result.note && <span> {result.note}</span>}
+      </p>
+      {result.photos.length > 0 && (
+        <div className={classes.photos}>
+          <Photos ids={result.photos} />
+        </div>
+      )}
+      {result.isOut && !sheet.outcome && (
+        <OutOfLimit key={result.seq} sheet={sheet} step={step} result={result} onAgain={() => setAgain(true)} />
+      )}
       <div className={classes.bottom}>
-        {step.kind === 'photo' && photos.length > 0 && (
-          <Button loading={busy} onClick={() => void keep({ photos }, false)}>
-            Keep
-          </Button>
-        )}
-        <PhotoButton
-          label={photos.length > 0 ? 'Another photo' : step.kind === 'photo' ? 'Take the photo' : 'Add a photo'}
-          onPhoto={({ id }) => setPhotos([...photos, id])}
-        />
-        {note === null ? (
-          <Button variant="subtle" onClick={() => setNote('')}>
-            Add a note
-          </Button>
-        ) : null}
-        {step.optional && onSkip && (
-          <Button variant="subtle" onClick={onSkip}>
-            Leave it out
+        {onNext && <Button onClick={onNext}>Go on</Button>}
+        {!sheet.outcome && (
+          <Button variant="default" onClick={() => setAgain(true)}>
+            {step.kind === 'measure' ? 'Measure again' : 'Do it again'}
           </Button>
         )}
       </div>
-      {note !== null && (
-        <Textarea
-          label="Note, kept with the result"
-          mt="sm"
-          autosize
-          maxLength={2000}
-          value={note}
-          onChange={(e) => setNote(e.currentTarget.value)}
-        />
+    </>
+  )
+}
+
+function TickField({
+  busy,
+  disabled,
+  keep,
+}: {
+  busy: boolean
+  disabled: boolean
+  keep: (found: Partial<Omit<RecordStep, 'key' | 'at'> & { at?: string | undefined }>, isOut: boolean) => Promise<void>
+}) {
+  return (
+    <div className={`${classes.big} ${classes.two}`}>
+      <Button size="lg" loading={busy} disabled={disabled} onClick={() => void keep({ done: true }, false)}>
+        In order
+      </Button>
+      <Button size="lg" variant="default" disabled={busy || disabled} onClick={() => void keep({ done: false }, true)}>
+        Not in order
+      </Button>
+    </div>
+  )
+}
+
+function ChoiceField(props: {
+  step: CheckStep
+  busy: boolean
+  disabled: boolean
+  keep: (found: Partial<Omit<RecordStep, 'key' | 'at'> & { at?: string | undefined }>, isOut: boolean) => Promise<void>
+}) {
+  const { step, busy, disabled, keep } = props
+  return (
+    <div className={classes.big} role="group" aria-label={step.title}>
+      {step.choices!.map(({ words, isBad }) => (
+        <Button
+          key={words}
+          size="lg"
+          variant="default"
+          disabled={busy || disabled}
+          onClick={() => void keep({ choice: words }, isBad)}
+        >
+          {words}
+        </Button>
+      ))}
+    </div>
+  )
+}
+
+function MeasureField(props: {
+  step: CheckStep
+  limits: string | null
+  value: number | undefined
+  setValue: (value: number | undefined) => void
+  fields: Record<string, string>
+  disabled: boolean
+  busy: boolean
+}) {
+  const { step, limits, value, setValue, fields, disabled, busy } = props
+  return (
+    <>
+      <FigureField
+        label={`${step.title}, in ${step.unit}`}
+        description={limits ? `Should be ${limits}` : undefined}
+        size="xl"
+        value={value}
+        onChange={setValue}
+        error={fields.value}
+        disabled={disabled}
+      />
+      {step.unit === 'Hz' && <ListenButton onPitch={(hz) => setValue(Math.round(hz * 10) / 10)} />}
+      <div className={classes.bottom}>
+        <Button type="submit" size="lg" loading={busy} disabled={disabled || value === undefined}>
+          Keep
+        </Button>
+      </div>
+    </>
+  )
+}
+
+function TextField(props: {
+  step: CheckStep
+  text: string
+  setText: (value: string) => void
+  fields: Record<string, string>
+  busy: boolean
+  disabled: boolean
+}) {
+  const { step, text, setText, fields, busy, disabled } = props
+  return (
+    <>
+      <Textarea
+        label={step.title}
+        autosize
+        minRows={3}
+        maxLength={4000}
+        value={text}
+        onChange={(e) => setText(e.currentTarget.value)}
+        error={fields.text}
+      />
+      <div className={classes.bottom}>
+        <Button type="submit" size="lg" loading={busy} disabled={disabled || !text.trim()}>
+          Keep
+        </Button>
+      </div>
+    </>
+  )
+}
+
+function Buttons(props: {
+  step: CheckStep
+  photos: string[]
+  busy: boolean
+  keep: (found: Partial<Omit<RecordStep, 'at' | 'key'> & { at?: string | undefined }>, isOut: boolean) => Promise<void>
+  setPhotos: (value: string[]) => void
+  note: string | null
+  setNote: (value: string | null) => void
+  onSkip: (() => void) | null
+}) {
+  const { step, photos, busy, keep, setPhotos, note, setNote, onSkip } = props
+  return (
+    <div className={classes.bottom}>
+      {step.kind === 'photo' && photos.length > 0 && (
+        <Button loading={busy} onClick={() => void keep({ photos }, false)}>
+          Keep
+        </Button>
       )}
-    </form>
+      <PhotoButton
+        label={photos.length > 0 ? 'Another photo' : step.kind === 'photo' ? 'Take the photo' : 'Add a photo'}
+        onPhoto={({ id }) => setPhotos([...photos, id])}
+      />
+      {note === null ? (
+        <Button variant="subtle" onClick={() => setNote('')}>
+          Add a note
+        </Button>
+      ) : null}
+      {step.optional && onSkip && (
+        <Button variant="subtle" onClick={onSkip}>
+          Leave it out
+        </Button>
+      )}
+    </div>
+  )
+}
+
+function NoteField({ note, setNote }: { note: string; setNote: (value: string | null) => void }) {
+  return (
+    <Textarea
+      label="Note, kept with the result"
+      mt="sm"
+      autosize
+      maxLength={2000}
+      value={note}
+      onChange={(e) => setNote(e.currentTarget.value)}
+    />
   )
 }

@@ -4,7 +4,9 @@ import {
   printerEvents,
   signOffs,
   type CheckType,
+  type PartType,
   type PrinterEvent,
+  type ReadingKind,
   type SignOff,
   type Upset,
 } from '@diatribon/contract'
@@ -15,44 +17,32 @@ import { useAction } from '../ui/useAction.ts'
 import { usePartTypes } from '../parts/reads.ts'
 import { useReadingKinds } from '../readings/reads.ts'
 
+const fresh: Omit<Upset, 'id'> = {
+  changed: '',
+  slotKinds: [],
+  events: [],
+  redo: [],
+  restarts: [],
+  also: [],
+  caution: null,
+  waitHours: 0,
+  waitFor: null,
+  signOff: null,
+}
+
 /** A line of what a change upsets. */
 export function UpsetForm({ from, types, onClose }: { from: Upset | null; types: CheckType[]; onClose: () => void }) {
   const { submit, problem, fields, busy } = useAction('Set', onClose)
   const { data: parts = [] } = usePartTypes()
   const { data: kinds = [] } = useReadingKinds()
   const [upsetId] = useState(() => from?.id ?? newKey())
-  const [line, setLine] = useState<Omit<Upset, 'id'>>(() =>
-    from
-      ? { ...from }
-      : {
-          changed: '',
-          slotKinds: [],
-          events: [],
-          redo: [],
-          restarts: [],
-          also: [],
-          caution: null,
-          waitHours: 0,
-          waitFor: null,
-          signOff: null,
-        },
-  )
+  const [line, setLine] = useState<Omit<Upset, 'id'>>(() => {
+    const { id: _, ...rest } = from ?? { id: '', ...fresh }
+    return rest
+  })
   const set = (change: Partial<Upset>) => setLine({ ...line, ...change })
   const { changed, slotKinds, events, redo, restarts, also, caution, waitHours, waitFor, signOff } = line
-  const action = {
-    kind: 'set-upset' as const,
-    upsetId,
-    changed,
-    slotKinds,
-    events,
-    redo,
-    restarts,
-    also,
-    caution: caution?.trim() ? caution.trim() : null,
-    waitHours,
-    waitFor: waitHours > 0 && waitFor?.trim() ? waitFor.trim() : null,
-    signOff,
-  }
+  const action = actionOf(upsetId, line)
   return (
     <ActionDialog
       title={from ? `Change: ${from.changed}` : 'What a change upsets'}
@@ -62,6 +52,63 @@ export function UpsetForm({ from, types, onClose }: { from: Upset | null; types:
       onClose={onClose}
       onSubmit={() => void submit(action)}
     >
+      <WhatHappens changed={changed} set={set} fields={fields} parts={parts} slotKinds={slotKinds} events={events} />
+      <WhatIsUpset types={types} redo={redo} set={set} kinds={kinds} restarts={restarts} also={also} />
+      <Textarea
+        label="Caution (optional)"
+        mt="sm"
+        autosize
+        maxLength={500}
+        value={caution ?? ''}
+        onChange={(e) => set({ caution: e.currentTarget.value })}
+      />
+      <WaitFields waitHours={waitHours} set={set} fields={fields} waitFor={waitFor} />
+      <Select
+        label="Sign-off without which nobody may tick it"
+        mt="sm"
+        clearable
+        data={[...signOffs]}
+        value={signOff}
+        onChange={(next) => set({ signOff: next as SignOff | null })}
+      />
+      {from && (
+        <Button
+          variant="subtle"
+          color="var(--overdue)"
+          mt="md"
+          size="sm"
+          onClick={() => void submit({ ...action, dropped: true })}
+        >
+          Drop this line
+        </Button>
+      )}
+    </ActionDialog>
+  )
+}
+
+/** Empty words are no words, and without hours there is nothing to wait for. */
+function actionOf(upsetId: string, line: Omit<Upset, 'id'>) {
+  const { caution, waitHours, waitFor } = line
+  return {
+    ...line,
+    kind: 'set-upset' as const,
+    upsetId,
+    caution: caution?.trim() ? caution.trim() : null,
+    waitFor: waitHours > 0 && waitFor?.trim() ? waitFor.trim() : null,
+  }
+}
+
+function WhatHappens(props: {
+  changed: string
+  set: (change: Partial<Upset>) => void
+  fields: Record<string, string>
+  parts: PartType[]
+  slotKinds: string[]
+  events: PrinterEvent[]
+}) {
+  const { changed, set, fields, parts, slotKinds, events } = props
+  return (
+    <>
       <TextInput
         label="What is changed"
         required
@@ -85,6 +132,21 @@ export function UpsetForm({ from, types, onClose }: { from: Upset | null; types:
         value={events}
         onChange={(next) => set({ events: next as PrinterEvent[] })}
       />
+    </>
+  )
+}
+
+function WhatIsUpset(props: {
+  types: CheckType[]
+  redo: string[]
+  set: (change: Partial<Upset>) => void
+  kinds: ReadingKind[]
+  restarts: string[]
+  also: string[]
+}) {
+  const { types, redo, set, kinds, restarts, also } = props
+  return (
+    <>
       <MultiSelect
         label="Checks that are due then"
         mt="sm"
@@ -102,50 +164,34 @@ export function UpsetForm({ from, types, onClose }: { from: Upset | null; types:
         onChange={(next) => set({ restarts: next })}
       />
       <TagsInput label="What else is to be redone" mt="sm" value={also} onChange={(next) => set({ also: next })} />
-      <Textarea
-        label="Caution (optional)"
-        mt="sm"
-        autosize
-        maxLength={500}
-        value={caution ?? ''}
-        onChange={(e) => set({ caution: e.currentTarget.value })}
+    </>
+  )
+}
+
+function WaitFields(props: {
+  waitHours: number
+  set: (change: Partial<Upset>) => void
+  fields: Record<string, string>
+  waitFor: string | null
+}) {
+  const { waitHours, set, fields, waitFor } = props
+  return (
+    <Group grow mt="sm" align="end">
+      <FigureField
+        label="Hours to wait before it is used"
+        mt={0}
+        min={0}
+        value={waitHours}
+        onChange={(next) => set({ waitHours: next ?? 0 })}
+        error={fields.waitHours}
       />
-      <Group grow mt="sm" align="end">
-        <FigureField
-          label="Hours to wait before it is used"
-          mt={0}
-          min={0}
-          value={waitHours}
-          onChange={(next) => set({ waitHours: next ?? 0 })}
-          error={fields.waitHours}
-        />
-        <TextInput
-          label="What for"
-          maxLength={200}
-          disabled={waitHours === 0}
-          value={waitFor ?? ''}
-          onChange={(e) => set({ waitFor: e.currentTarget.value })}
-        />
-      </Group>
-      <Select
-        label="Sign-off without which nobody may tick it"
-        mt="sm"
-        clearable
-        data={[...signOffs]}
-        value={signOff}
-        onChange={(next) => set({ signOff: next as SignOff | null })}
+      <TextInput
+        label="What for"
+        maxLength={200}
+        disabled={waitHours === 0}
+        value={waitFor ?? ''}
+        onChange={(e) => set({ waitFor: e.currentTarget.value })}
       />
-      {from && (
-        <Button
-          variant="subtle"
-          color="var(--overdue)"
-          mt="md"
-          size="sm"
-          onClick={() => void submit({ ...action, dropped: true })}
-        >
-          Drop this line
-        </Button>
-      )}
-    </ActionDialog>
+    </Group>
   )
 }

@@ -58,42 +58,26 @@ export function ColumnQuestions({
         )
       case 'words':
         return (
-          <fieldset key={column} className={classes.words}>
-            <legend>
-              <b>What do these words in the column {header} mean?</b>
-            </legend>
-            <div className={classes.mapping}>
-              {question.words.map((word) => (
-                <Select
-                  key={word}
-                  label={`“${word}”`}
-                  placeholder="Choose"
-                  data={[...question.choices]}
-                  value={said.words?.[word.toLowerCase()] ?? null}
-                  allowDeselect={false}
-                  onChange={(ours) =>
-                    ours && onAnswer(column, { ...said, words: { ...said.words, [word.toLowerCase()]: ours } })
-                  }
-                />
-              ))}
-            </div>
-          </fieldset>
+          <WordsQuestion
+            key={column}
+            column={column}
+            header={header}
+            question={question}
+            said={said}
+            onAnswer={onAnswer}
+          />
         )
     }
   })
 }
 
-function Choice({
-  label,
-  value,
-  choices,
-  onChange,
-}: {
+function Choice(props: {
   label: string
   value: string | undefined
   choices: readonly (readonly [value: string, label: string])[]
   onChange: (value: string) => void
 }) {
+  const { label, value, choices, onChange } = props
   return (
     <Radio.Group
       mt="sm"
@@ -106,5 +90,37 @@ function Choice({
         <Radio key={value} value={value} label={label} size="md" mt={6} />
       ))}
     </Radio.Group>
+  )
+}
+
+function WordsQuestion(props: {
+  column: string
+  header: string
+  question: { asks: 'words'; words: string[]; choices: readonly string[] }
+  said: ColumnAnswer
+  onAnswer: (column: string, answer: ColumnAnswer) => void
+}) {
+  const { column, header, question, said, onAnswer } = props
+  return (
+    <fieldset className={classes.words}>
+      <legend>
+        <b>What do these words in the column {header} mean?</b>
+      </legend>
+      <div className={classes.mapping}>
+        {question.words.map((word) => (
+          <Select
+            key={word}
+            label={`“${word}”`}
+            placeholder="Choose"
+            data={[...question.choices]}
+            value={said.words?.[word.toLowerCase()] ?? null}
+            allowDeselect={false}
+            onChange={(ours) =>
+              ours && onAnswer(column, { ...said, words: { ...said.words, [word.toLowerCase()]: ours } })
+            }
+          />
+        ))}
+      </div>
+    </fieldset>
   )
 }

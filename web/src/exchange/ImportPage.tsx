@@ -1,16 +1,16 @@
 import { Alert, Button, FileButton, Progress, SegmentedControl, Select } from '@mantine/core'
 import { useState } from 'react'
 import useSWR from 'swr'
-import { columnsOf, importKinds, type ImportKind, type ImportNames } from '@diatribon/contract'
+import { columnsOf, importKinds, type ImportColumn, type ImportKind, type ImportNames } from '@diatribon/contract'
 import type { ColumnAnswer } from '@diatribon/core'
-import { useSession } from '../shell/session.ts'
+import { useSession, type May } from '../shell/session.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
 import { BadRows } from './BadRows.tsx'
 import { cellWords } from './cellWords.ts'
-import { ColumnQuestions } from './ColumnQuestions.tsx'
+import { ColumnQuestions, type OpenQuestion } from './ColumnQuestions.tsx'
 import { guessMapping } from './guessMapping.ts'
 import classes from './Import.module.css'
 import { readSheet, type Sheet } from './readSheet.ts'
@@ -84,70 +84,26 @@ export function ImportPage() {
         aria-label="What to bring in"
         className={classes.kinds}
       />
-      <div className={classes.row}>
-        {may('set up the site') ? (
-          <FileButton
-            accept=".csv,.txt,.tsv,text/csv"
-            onChange={(file) => void take(file)}
-            inputProps={{ 'aria-label': 'CSV file' }}
-          >
-            {(props) => <Button {...props}>{sheet ? 'Choose another CSV file' : 'Choose a CSV file'}</Button>}
-          </FileButton>
-        ) : (
-          <span className="quiet">Bringing in is for leads.</span>
-        )}
-        <a href={`/api/export/${kind}`} download>
-          Take out: {importKinds[kind].words} (CSV)
-        </a>
-      </div>
+      <Source may={may} take={take} sheet={sheet} kind={kind} />
       <Problem error={problem} />
       {sheet && (
-        <>
-          <h2>Which column is which? {sheet.name}</h2>
-          <p className="quiet">
-            {plural(sheet.table.rows.length, 'row')}, {plural(sheet.table.headers.length, 'column')}, text in{' '}
-            {sheet.encoding}.
-          </p>
-          <div className={classes.mapping}>
-            {Object.entries(ours).map(([name, { words, needed }]) => (
-              <Select
-                key={name}
-                label={words}
-                description={needed ? 'needed' : 'if there is one'}
-                data={sheet.table.headers}
-                searchable
-                allowDeselect={false}
-                clearable
-                clearButtonProps={{ 'aria-label': `No column for ${words}` }}
-                value={mapping[name] ?? null}
-                onChange={(header) => changeColumn(name, header)}
-                error={needed && !mapping[name] ? 'Needed' : undefined}
-              />
-            ))}
-          </div>
-          <ColumnQuestions
-            open={questions}
-            answers={answers}
-            onAnswer={(column, answer) => {
-              setAnswers({ ...answers, [column]: answer })
-              clear()
-            }}
-          />
-          <AsUnderstood columns={columns} rows={sheet.table.rows.map(({ row }) => row)} />
-          <div className={classes.row}>
-            <Button variant="default" disabled={missing || isUnclear || run.busy} onClick={() => go(true)}>
-              Try, without effect
-            </Button>
-            <Button disabled={!tried || run.busy} onClick={() => go(false)}>
-              Bring in
-            </Button>
-            {run.busy && (
-              <Button variant="default" onClick={stop}>
-                Stop
-              </Button>
-            )}
-          </div>
-        </>
+        <Columns
+          sheet={sheet}
+          ours={ours}
+          mapping={mapping}
+          changeColumn={changeColumn}
+          questions={questions}
+          answers={answers}
+          setAnswers={setAnswers}
+          clear={clear}
+          columns={columns}
+          missing={missing}
+          isUnclear={isUnclear}
+          run={run}
+          go={go}
+          tried={tried}
+          stop={stop}
+        />
       )}
       <Outcome run={run} />
       {run.bad.length > 0 && <BadRows bad={run.bad} sheet={sheet} />}
@@ -229,4 +185,141 @@ function titleOf({ rows, bad, recorded, dryRun }: NonNullable<ImportRun['result'
   if (bad > 0)
     return `${plural(bad, 'bad row')} of ${rows}; ${recorded > 0 ? `${plural(recorded, 'row')} brought in, the bad ones changed meanwhile` : 'nothing was brought in'}`
   return dryRun ? `All ${plural(rows, 'row')} can be brought in` : `${plural(recorded, 'row')} brought in`
+}
+
+function Source(props: {
+  may: May
+  take: (file: File | null) => Promise<void>
+  sheet: Sheet | null
+  kind: 'printers' | 'usage' | 'part-changes' | 'part-ages'
+}) {
+  const { may, take, sheet, kind } = props
+  return (
+    <div className={classes.row}>
+      {may('set up the site') ? (
+        <FileButton
+          accept=".csv,.txt,.tsv,text/csv"
+          onChange={(file) => void take(file)}
+          inputProps={{ 'aria-label': 'CSV file' }}
+        >
+          {(props) => <Button {...props}>{sheet ? 'Choose another CSV file' : 'Choose a CSV file'}</Button>}
+        </FileButton>
+      ) : (
+        <span className="quiet">Bringing in is for leads.</span>
+      )}
+      <a href={`/api/export/${kind}`} download>
+        Take out: {importKinds[kind].words} (CSV)
+      </a>
+    </div>
+  )
+}
+
+function Mapping(props: {
+  ours: Record<string, ImportColumn>
+  sheet: Sheet
+  mapping: Record<string, string>
+  changeColumn: (name: string, header: string | null) => void
+}) {
+  const { ours, sheet, mapping, changeColumn } = props
+  return (
+    <div className={classes.mapping}>
+      {Object.entries(ours).map(([name, { words, needed }]) => (
+        <Select
+          key={name}
+          label={words}
+          description={needed ? 'needed' : 'if there is one'}
+          data={sheet.table.headers}
+          searchable
+          allowDeselect={false}
+          clearable
+          clearButtonProps={{ 'aria-label': `No column for ${words}` }}
+          value={mapping[name] ?? null}
+          onChange={(header) => changeColumn(name, header)}
+          error={needed && !mapping[name] ? 'Needed' : undefined}
+        />
+      ))}
+    </div>
+  )
+}
+
+function Buttons(props: {
+  missing: boolean
+  isUnclear: boolean
+  run: ImportRun
+  go: (dryRun: boolean) => void
+  tried: boolean | undefined
+  stop: () => void | undefined
+}) {
+  const { missing, isUnclear, run, go, tried, stop } = props
+  return (
+    <div className={classes.row}>
+      <Button variant="default" disabled={missing || isUnclear || run.busy} onClick={() => go(true)}>
+        Try, without effect
+      </Button>
+      <Button disabled={!tried || run.busy} onClick={() => go(false)}>
+        Bring in
+      </Button>
+      {run.busy && (
+        <Button variant="default" onClick={stop}>
+          Stop
+        </Button>
+      )}
+    </div>
+  )
+}
+
+function Columns(props: {
+  sheet: Sheet
+  ours: Record<string, ImportColumn>
+  mapping: Record<string, string>
+  changeColumn: (name: string, header: string | null) => void
+  questions: OpenQuestion[]
+  answers: Record<string, ColumnAnswer>
+  setAnswers: (value: Record<string, ColumnAnswer>) => void
+  clear: () => void
+  columns: UnderstoodColumn[]
+  missing: boolean
+  isUnclear: boolean
+  run: ImportRun
+  go: (dryRun: boolean) => void
+  tried: boolean | undefined
+  stop: () => void | undefined
+}) {
+  const {
+    sheet,
+    ours,
+    mapping,
+    changeColumn,
+    questions,
+    answers,
+    setAnswers,
+    clear,
+    columns,
+    missing,
+    isUnclear,
+    run,
+    go,
+    tried,
+    stop,
+  } = props
+  return (
+    <>
+      <h2>Which column is which? {sheet.name}</h2>
+      <p className="quiet">
+        {plural(sheet.table.rows.length, 'row')}, {plural(sheet.table.headers.length, 'column')}, text in{' '}
+        {sheet.encoding}.
+      </p>
+      <Mapping ours={ours} sheet={sheet} mapping={mapping} changeColumn={changeColumn} />
+      <ColumnQuestions
+        open={questions}
+        answers={answers}
+        onAnswer={(column, answer) => {
+          setAnswers({ ...answers, [column]: answer })
+          clear()
+        }}
+      />
+      <AsUnderstood columns={columns} rows={sheet.table.rows.map(({ row }) => row)} />
+      <Buttons missing={missing} isUnclear={isUnclear} run={run} go={go} tried={tried} stop={stop} />
+    </>
+  )
 }

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import {
   usualTopic,
   type BroughtAbout,
+  type Cause,
   type FaultPage,
   type InductionTopic,
   type Permanence,
@@ -81,6 +82,89 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
       onSubmit={onSubmit}
     >
       <p style={{ marginTop: 0 }}>{fault.symptom}</p>
+      <CauseFields
+        causes={causes}
+        causeId={causeId}
+        setCause={setCause}
+        mechanism={mechanism ?? chosen?.mechanism ?? ''}
+        setMechanism={setMechanism}
+        fields={fields}
+        broughtAbout={broughtAbout}
+        setBroughtAbout={setBroughtAbout}
+        setTopic={setTopic}
+        topic={topic}
+      />
+      <WorkFields page={page} what={what} setWhat={setWhat} fields={fields} minutes={minutes} setMinutes={setMinutes} />
+      <PermanenceField permanence={permanence} setPermanence={setPermanence} />
+      {permanence === 'temporary' && (
+        <PromiseFields
+          promised={promised}
+          setPromised={setPromised}
+          fields={fields}
+          dueDate={dueDate}
+          setDueDate={setDueDate}
+        />
+      )}
+      {(['before', 'after'] as const).map((when) => (
+        <PhotosField
+          key={when}
+          label={`Photo ${when}`}
+          value={photos[when]}
+          onChange={(update) => setPhotos((old) => ({ ...old, [when]: update(old[when]) }))}
+        />
+      ))}
+    </ActionDialog>
+  )
+}
+
+function PromiseFields(props: {
+  promised: string
+  setPromised: (value: string) => void
+  fields: Record<string, string>
+  dueDate: string
+  setDueDate: (value: string) => void
+}) {
+  const { promised, setPromised, fields, dueDate, setDueDate } = props
+  return (
+    <>
+      <Textarea
+        label="What is promised?"
+        required
+        mt="sm"
+        autosize
+        maxLength={500}
+        value={promised}
+        onChange={(e) => setPromised(e.currentTarget.value)}
+        error={fields['promise.what']}
+      />
+      <DayField
+        label="By which day?"
+        required
+        mt="sm"
+        value={dueDate}
+        onChange={setDueDate}
+        error={fields['promise.dueDate'] ?? fields.dueDate}
+      />
+    </>
+  )
+}
+
+function CauseFields(props: {
+  causes: Cause[]
+  causeId: string
+  setCause: (value: string) => void
+  mechanism: string
+  setMechanism: (value: string | null) => void
+  fields: Record<string, string>
+  broughtAbout: BroughtAbout | null
+  setBroughtAbout: (value: BroughtAbout | null) => void
+  setTopic: (value: InductionTopic | null) => void
+  topic: InductionTopic | null
+}) {
+  const { causes, causeId, setCause, mechanism, setMechanism, fields, broughtAbout, setBroughtAbout, setTopic, topic } =
+    props
+  return (
+    <>
       <Select
         label="What was it?"
         required
@@ -99,7 +183,7 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
         mt="sm"
         autosize
         maxLength={1000}
-        value={mechanism ?? chosen?.mechanism ?? ''}
+        value={mechanism}
         onChange={(e) => setMechanism(e.currentTarget.value)}
         error={fields.mechanism}
       />
@@ -111,6 +195,21 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
         }}
       />
       <TopicField value={topic} onChange={setTopic} />
+    </>
+  )
+}
+
+function WorkFields(props: {
+  page: FaultPage
+  what: string
+  setWhat: (value: string) => void
+  fields: Record<string, string>
+  minutes: number | undefined
+  setMinutes: (value: number | undefined) => void
+}) {
+  const { page, what, setWhat, fields, minutes, setMinutes } = props
+  return (
+    <>
       <Textarea
         label="What was done?"
         description={
@@ -135,48 +234,29 @@ export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: ()
         onChange={setMinutes}
         error={fields.minutes}
       />
-      <Radio.Group
-        label="Mended for good?"
-        required
-        mt="sm"
-        value={permanence}
-        onChange={(value) => setPermanence(value as Permanence)}
-      >
-        <Stack gap="xs" mt={6}>
-          <Radio value="permanent" size="md" label="Permanent" />
-          <Radio value="temporary" size="md" label="Temporary: we come back to it" />
-        </Stack>
-      </Radio.Group>
-      {permanence === 'temporary' && (
-        <>
-          <Textarea
-            label="What is promised?"
-            required
-            mt="sm"
-            autosize
-            maxLength={500}
-            value={promised}
-            onChange={(e) => setPromised(e.currentTarget.value)}
-            error={fields['promise.what']}
-          />
-          <DayField
-            label="By which day?"
-            required
-            mt="sm"
-            value={dueDate}
-            onChange={setDueDate}
-            error={fields['promise.dueDate'] ?? fields.dueDate}
-          />
-        </>
-      )}
-      {(['before', 'after'] as const).map((when) => (
-        <PhotosField
-          key={when}
-          label={`Photo ${when}`}
-          value={photos[when]}
-          onChange={(update) => setPhotos((old) => ({ ...old, [when]: update(old[when]) }))}
-        />
-      ))}
-    </ActionDialog>
+    </>
+  )
+}
+
+function PermanenceField({
+  permanence,
+  setPermanence,
+}: {
+  permanence: '' | 'permanent' | 'temporary'
+  setPermanence: (value: '' | 'permanent' | 'temporary') => void
+}) {
+  return (
+    <Radio.Group
+      label="Mended for good?"
+      required
+      mt="sm"
+      value={permanence}
+      onChange={(value) => setPermanence(value as Permanence)}
+    >
+      <Stack gap="xs" mt={6}>
+        <Radio value="permanent" size="md" label="Permanent" />
+        <Radio value="temporary" size="md" label="Temporary: we come back to it" />
+      </Stack>
+    </Radio.Group>
   )
 }

@@ -1,5 +1,6 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
+import type { PrinterFault } from '@diatribon/contract'
 
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -15,7 +16,6 @@ import { useFaults, usePromises } from './reads.ts'
 export function FaultsPage() {
   const { nowMs } = useSession()
   const faults = useFaults()
-  const promises = usePromises()
   const today = new Date(nowMs()).toISOString().slice(0, 10)
   return (
     <>
@@ -38,70 +38,82 @@ export function FaultsPage() {
           ) : (
             <ul className={classes.list} aria-label="Open faults">
               {rows.map((fault) => (
-                <li key={fault.id} className={classes.row}>
-                  <span className={classes.place}>{fault.printer.place}</span>
-                  <Link to={`/printers/${fault.printer.id}`}>
-                    <b>{fault.printer.name}</b>
-                  </Link>
-                  <div>
-                    {fault.symptom}
-                    <div className="quiet">
-                      {fault.known && fault.known.name !== fault.symptom && `${fault.known.name}. `}
-                      {fault.who}, {ago(fault.at, nowMs())}
-                      {fault.waitingFor && `. Waiting for ${fault.waitingFor}`}
-                      {fault.atIt.length > 0 &&
-                        `. ${fault.atIt.join(' and ')} ${fault.atIt.length > 1 ? 'are' : 'is'} at it`}
-                    </div>
-                  </div>
-                  <div>
-                    {fault.printer.onHold ? (
-                      <StateMark state="on hold" />
-                    ) : (
-                      <span>{fault.mayGoOn ? 'printing may go on' : 'printing should stop'}</span>
-                    )}
-                  </div>
-                  <Button
-                    size="sm"
-                    component={Link}
-                    to={`/faults/${fault.id}`}
-                    aria-label={`To the fault of ${fault.printer.name}: ${fault.symptom}`}
-                  >
-                    Find the cause
-                  </Button>
-                </li>
+                <FaultLine key={fault.id} fault={fault} nowMs={nowMs} />
               ))}
             </ul>
           )
         }
       </AsyncView>
-      <section aria-labelledby="promises">
-        <h2 id="promises">Promises</h2>
-        <AsyncView of={promises}>
-          {(rows) =>
-            rows.length === 0 ? (
-              <p className="quiet">Nothing is mended for now only.</p>
-            ) : (
-              <>
-                <p className="quiet" style={{ margin: '2px 0' }}>
-                  {plural(rows.length, 'temporary fix', 'temporary fixes')} to be made good
-                  {rows.some(({ dueDate }) => dueDate < today) &&
-                    `, ${rows.filter(({ dueDate }) => dueDate < today).length} past the day`}
-                  .
-                </p>
-                {rows.map((duty) => (
-                  <div key={duty.id}>
-                    <Link to={`/printers/${duty.printer.id}`}>
-                      <b>{duty.printer.name}</b>
-                    </Link>{' '}
-                    {duty.dueDate < today && <StateMark state="overdue" />}
-                    <DutyLine duty={duty} />
-                  </div>
-                ))}
-              </>
-            )
-          }
-        </AsyncView>
-      </section>
+      <Promises today={today} />
     </>
+  )
+}
+
+function FaultLine({ fault, nowMs }: { fault: PrinterFault; nowMs: () => number }) {
+  return (
+    <li className={classes.row}>
+      <span className={classes.place}>{fault.printer.place}</span>
+      <Link to={`/printers/${fault.printer.id}`}>
+        <b>{fault.printer.name}</b>
+      </Link>
+      <div>
+        {fault.symptom}
+        <div className="quiet">
+          {fault.known && fault.known.name !== fault.symptom && `${fault.known.name}. `}
+          {fault.who}, {ago(fault.at, nowMs())}
+          {fault.waitingFor && `. Waiting for ${fault.waitingFor}`}
+          {fault.atIt.length > 0 && `. ${fault.atIt.join(' and ')} ${fault.atIt.length > 1 ? 'are' : 'is'} at it`}
+        </div>
+      </div>
+      <div>
+        {fault.printer.onHold ? (
+          <StateMark state="on hold" />
+        ) : (
+          <span>{fault.mayGoOn ? 'printing may go on' : 'printing should stop'}</span>
+        )}
+      </div>
+      <Button
+        size="sm"
+        component={Link}
+        to={`/faults/${fault.id}`}
+        aria-label={`To the fault of ${fault.printer.name}: ${fault.symptom}`}
+      >
+        Find the cause
+      </Button>
+    </li>
+  )
+}
+
+function Promises({ today }: { today: string }) {
+  const promises = usePromises()
+  return (
+    <section aria-labelledby="promises">
+      <h2 id="promises">Promises</h2>
+      <AsyncView of={promises}>
+        {(rows) =>
+          rows.length === 0 ? (
+            <p className="quiet">Nothing is mended for now only.</p>
+          ) : (
+            <>
+              <p className="quiet" style={{ margin: '2px 0' }}>
+                {plural(rows.length, 'temporary fix', 'temporary fixes')} to be made good
+                {rows.some(({ dueDate }) => dueDate < today) &&
+                  `, ${rows.filter(({ dueDate }) => dueDate < today).length} past the day`}
+                .
+              </p>
+              {rows.map((duty) => (
+                <div key={duty.id}>
+                  <Link to={`/printers/${duty.printer.id}`}>
+                    <b>{duty.printer.name}</b>
+                  </Link>{' '}
+                  {duty.dueDate < today && <StateMark state="overdue" />}
+                  <DutyLine duty={duty} />
+                </div>
+              ))}
+            </>
+          )
+        }
+      </AsyncView>
+    </section>
   )
 }

@@ -78,8 +78,13 @@ function Report({ code, page }: { code: string; page: LabelPage }) {
 
 const mostPhotos = 3
 
-function ReportForm(props: { code: string; symptoms: LabelPage['symptoms']; onDone: () => void }) {
-  const { code, symptoms, onDone } = props
+interface ReportFormProps {
+  code: string
+  symptoms: LabelPage['symptoms']
+  onDone: () => void
+}
+
+function ReportForm({ code, symptoms, onDone }: ReportFormProps) {
   const [key] = useState(newKey)
   const [symptom, setSymptom] = useState('')
   const [symptomId, setSymptomId] = useState<string | null>(null)
@@ -115,6 +120,43 @@ function ReportForm(props: { code: string; symptoms: LabelPage['symptoms']; onDo
       }}
     >
       <h2>Report a fault</h2>
+      <ReportFields
+        symptom={symptom}
+        setSymptom={setSymptom}
+        symptoms={symptoms}
+        symptomId={symptomId}
+        setSymptomId={setSymptomId}
+        goOn={goOn}
+        setGoOn={setGoOn}
+      />
+      {photos.length < mostPhotos && (
+        <PhotoButton
+          label={photos.length === 0 ? 'Take a photo (optional)' : `Another photo (${photos.length} taken)`}
+          send={(file) => sendPhoto(file, `/api/report/${code}/photo`)}
+          onPhoto={({ id }: Attachment) => setPhotos((before) => [...before, id])}
+        />
+      )}
+      <NameField reporter={reporter} setReporter={setReporter} />
+      <Problem error={problem} />
+      <Button type="submit" size="lg" fullWidth mt="md" loading={busy}>
+        Report
+      </Button>
+    </form>
+  )
+}
+
+function ReportFields(props: {
+  symptom: string
+  setSymptom: (value: string) => void
+  symptoms: { id: string; name: string }[]
+  symptomId: string | null
+  setSymptomId: (value: string | null) => void
+  goOn: string
+  setGoOn: (value: string) => void
+}) {
+  const { symptom, setSymptom, symptoms, symptomId, setSymptomId, goOn, setGoOn } = props
+  return (
+    <>
       <Textarea
         label="What do you see?"
         required
@@ -142,25 +184,19 @@ function ReportForm(props: { code: string; symptoms: LabelPage['symptoms']; onDo
           <Radio value="no" size="lg" label="No, nobody should use it" />
         </Stack>
       </Radio.Group>
-      {photos.length < mostPhotos && (
-        <PhotoButton
-          label={photos.length === 0 ? 'Take a photo (optional)' : `Another photo (${photos.length} taken)`}
-          send={(file) => sendPhoto(file, `/api/report/${code}/photo`)}
-          onPhoto={({ id }: Attachment) => setPhotos((before) => [...before, id])}
-        />
-      )}
-      <TextInput
-        label="Your name (optional)"
-        mt="sm"
-        size="md"
-        maxLength={80}
-        value={reporter}
-        onChange={(e) => setReporter(e.currentTarget.value)}
-      />
-      <Problem error={problem} />
-      <Button type="submit" size="lg" fullWidth mt="md" loading={busy}>
-        Report
-      </Button>
-    </form>
+    </>
+  )
+}
+
+function NameField({ reporter, setReporter }: { reporter: string; setReporter: (value: string) => void }) {
+  return (
+    <TextInput
+      label="Your name (optional)"
+      mt="sm"
+      size="md"
+      maxLength={80}
+      value={reporter}
+      onChange={(e) => setReporter(e.currentTarget.value)}
+    />
   )
 }

@@ -1,15 +1,15 @@
 import { Button, Checkbox, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { PrinterHead, ReturnLine } from '@diatribon/contract'
+import type { MayDo, PrinterHead, ReturnLine } from '@diatribon/contract'
 import { useBeginCheck } from '../checks/useBeginCheck.ts'
-import { Lacking } from '../people/useHandsOn.tsx'
+import { hereFirst, Lacking } from '../people/useHandsOn.tsx'
 import { HoldForm } from '../printers/HoldForm.tsx'
-import { useSession } from '../shell/session.ts'
+import { useSession, type May } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useAction, type FormAction } from '../ui/useAction.ts'
 import { moment } from '../ui/words.ts'
 import classes from './Faults.module.css'
 import { TestPrintForm } from './TestPrintForm.tsx'
@@ -91,48 +91,26 @@ function Line(props: {
           </div>
         )}
         {state === 'open' && kind !== 'fault' && kind !== 'wait' && !mayDo.may && (
-          <Lacking
-            signOffs={[line.signOff]}
-            askOneOf={mayDo.askOneOf.map((name) => (mayDo.hereNow.includes(name) ? `${name} (here now)` : name))}
-          />
+          <Lacking signOffs={[line.signOff]} askOneOf={hereFirst(mayDo)} />
         )}
         <Problem error={problem} />
       </div>
       {state === 'open' && (
-        <div className={classes.lineActs}>
-          {kind === 'also' && mayDo.may && may('work on faults') && (
-            <Button size="sm" loading={busy} onClick={tick} aria-label={`Done: ${words}`}>
-              Done
-            </Button>
-          )}
-          {kind === 'check' && mayDo.may && <CheckButton line={line} printerId={printer.id} />}
-          {kind === 'test print' && may('work on faults') && (
-            <Button size="sm" onClick={onPrint}>
-              Passed or not
-            </Button>
-          )}
-          {kind === 'guard' && may('remove guards') && (
-            <Button
-              size="sm"
-              loading={busy}
-              onClick={() =>
-                void submit({ kind: 'refit-guard', printerId: printer.id, guardId: item.slice('guard '.length) })
-              }
-            >
-              It is back on
-            </Button>
-          )}
-          {kind === 'fault' && (
-            <Button size="sm" variant="default" component={Link} to={`/faults/${item.slice('fault '.length)}`}>
-              To the fault
-            </Button>
-          )}
-          {mayWaive && (
-            <Button size="sm" variant="subtle" onClick={() => onWaive(line)} aria-label={`Waive: ${words}`}>
-              Waive
-            </Button>
-          )}
-        </div>
+        <LineActs
+          kind={kind}
+          mayDo={mayDo}
+          may={may}
+          busy={busy}
+          tick={tick}
+          words={words}
+          line={line}
+          printer={printer}
+          onPrint={onPrint}
+          submit={submit}
+          item={item}
+          mayWaive={mayWaive}
+          onWaive={onWaive}
+        />
       )}
     </li>
   )
@@ -211,5 +189,59 @@ function WaiveForm({ line, printer, onClose }: { line: ReturnLine; printer: Prin
         onChange={({ currentTarget }) => setSure(currentTarget.checked)}
       />
     </ActionDialog>
+  )
+}
+
+function LineActs(props: {
+  kind: 'check' | 'fault' | 'also' | 'guard' | 'wait' | 'test print'
+  mayDo: MayDo
+  may: May
+  busy: boolean
+  tick: () => undefined
+  words: string
+  line: ReturnLine
+  printer: PrinterHead
+  onPrint: () => void
+  submit: (asked: FormAction | FormAction[]) => Promise<boolean>
+  item: string
+  mayWaive: boolean
+  onWaive: (line: ReturnLine) => void
+}) {
+  const { kind, mayDo, may, busy, tick, words, line, printer, onPrint, submit, item, mayWaive, onWaive } = props
+  return (
+    <div className={classes.lineActs}>
+      {kind === 'also' && mayDo.may && may('work on faults') && (
+        <Button size="sm" loading={busy} onClick={tick} aria-label={`Done: ${words}`}>
+          Done
+        </Button>
+      )}
+      {kind === 'check' && mayDo.may && <CheckButton line={line} printerId={printer.id} />}
+      {kind === 'test print' && may('work on faults') && (
+        <Button size="sm" onClick={onPrint}>
+          Passed or not
+        </Button>
+      )}
+      {kind === 'guard' && may('remove guards') && (
+        <Button
+          size="sm"
+          loading={busy}
+          onClick={() =>
+            void submit({ kind: 'refit-guard', printerId: printer.id, guardId: item.slice('guard '.length) })
+          }
+        >
+          It is back on
+        </Button>
+      )}
+      {kind === 'fault' && (
+        <Button size="sm" variant="default" component={Link} to={`/faults/${item.slice('fault '.length)}`}>
+          To the fault
+        </Button>
+      )}
+      {mayWaive && (
+        <Button size="sm" variant="subtle" onClick={() => onWaive(line)} aria-label={`Waive: ${words}`}>
+          Waive
+        </Button>
+      )}
+    </div>
   )
 }

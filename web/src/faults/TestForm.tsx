@@ -1,9 +1,10 @@
-import { Checkbox, Select, Textarea } from '@mantine/core'
+import { Checkbox, Select } from '@mantine/core'
 import { useState } from 'react'
-import type { FaultPage, OfferedTest } from '@diatribon/contract'
+import type { FaultPage, FaultTest, OfferedTest } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** What a test showed; where hands come near heat or mains, the cautions are confirmed with it. */
 export function TestForm(props: { page: FaultPage; offered: OfferedTest; outcome: string; onClose: () => void }) {
@@ -47,6 +48,35 @@ export function TestForm(props: { page: FaultPage; offered: OfferedTest; outcome
           onChange={({ currentTarget }) => setConfirmed(currentTarget.checked)}
         />
       )}
+      <OutcomeFields
+        test={test}
+        page={page}
+        sisterId={sisterId}
+        setSister={setSister}
+        fields={fields}
+        outcome={outcome}
+        setOutcome={setOutcome}
+        note={note}
+        setNote={setNote}
+      />
+    </ActionDialog>
+  )
+}
+
+function OutcomeFields(props: {
+  test: FaultTest
+  page: FaultPage
+  sisterId: string | null
+  setSister: (value: string | null) => void
+  fields: Record<string, string>
+  outcome: string
+  setOutcome: (value: string) => void
+  note: string
+  setNote: (value: string) => void
+}) {
+  const { test, page, sisterId, setSister, fields, outcome, setOutcome, note, setNote } = props
+  return (
+    <>
       {test.onSister && (
         <Select
           label="On which printer was the same job run?"
@@ -68,15 +98,7 @@ export function TestForm(props: { page: FaultPage; offered: OfferedTest; outcome
         allowDeselect={false}
         error={fields.outcome}
       />
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-        error={fields.note}
-      />
-    </ActionDialog>
+      <NoteField value={note} onChange={setNote} error={fields.note} />
+    </>
   )
 }

@@ -1,9 +1,10 @@
-import { Radio, Stack, Textarea } from '@mantine/core'
+import { Radio, Stack } from '@mantine/core'
 import { useState } from 'react'
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** A test print after a repair, passed or not. */
 export function TestPrintForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
@@ -36,16 +37,7 @@ export function TestPrintForm({ printer, onClose }: { printer: { id: string; nam
           <Radio value="no" size="md" label="Not passed" />
         </Stack>
       </Radio.Group>
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        mb="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-        error={fields.note}
-      />
+      <NoteField value={note} onChange={setNote} error={fields.note} />
       <PhotosField label="Photo of the piece" value={photos} onChange={setPhotos} />
     </ActionDialog>
   )

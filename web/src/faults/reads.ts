@@ -2,14 +2,14 @@ import useSWR from 'swr'
 import type {
   DowntimePage,
   FaultPage,
-  FaultRow,
+  PrinterFault,
   Knowledge,
   LabelPage,
   MadeDuty,
   ReturnToService,
 } from '@diatribon/contract'
 
-export const useFaults = () => useSWR<FaultRow[], unknown>('/api/faults')
+export const useFaults = () => useSWR<PrinterFault[], unknown>('/api/faults')
 export const usePromises = () => useSWR<MadeDuty[], unknown>('/api/faults/promises')
 /** @param id null: nothing is fetched */
 export const useFault = (id: string | null) => useSWR<FaultPage, unknown>(id ? `/api/faults/${id}` : null)

@@ -1,5 +1,5 @@
 import { Checkbox, Radio, Select, SimpleGrid, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { jobOutcomes, type PrinterHead } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
@@ -60,154 +60,11 @@ export function CountForm({ printer, onClose }: { printer: PrinterHead; onClose:
         allowDeselect={false}
       />
       {kind === 'meter' && <MeterFields {...{ printer, fields, set, wrong, at, nowMs }} />}
-      {kind === 'job' && (
-        <>
-          <FigureField
-            label="Running hours"
-            required
-            min={0}
-            value={fields.hours}
-            onChange={(hours) => set({ hours })}
-            error={wrong.hours}
-            data-autofocus
-          />
-          <FigureField
-            label="Filament, in metres (if known)"
-            min={0}
-            value={fields.metres}
-            onChange={(metres) => set({ metres })}
-            error={wrong.metres}
-          />
-          <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
-          <AbrasiveField fields={fields} set={set} />
-          <Radio.Group
-            label="How did it end?"
-            mt="sm"
-            value={fields.outcome}
-            onChange={(value) => set({ outcome: value as EvidenceFields['outcome'] })}
-          >
-            <SimpleGrid cols={3} mt={6}>
-              {jobOutcomes.map((value) => (
-                <Radio key={value} value={value} label={value} size="md" />
-              ))}
-            </SimpleGrid>
-          </Radio.Group>
-          <TextInput
-            label="Name of the job (if it has one)"
-            mt="sm"
-            maxLength={200}
-            value={fields.name}
-            onChange={(e) => set({ name: e.currentTarget.value })}
-          />
-        </>
-      )}
-      {kind === 'tally' && (
-        <>
-          {since('Since when?')}
-          <FigureField
-            label="Prints"
-            required
-            min={1}
-            allowDecimal={false}
-            value={fields.prints}
-            onChange={(prints) => set({ prints })}
-            error={wrong.prints}
-          />
-          <FigureField
-            label="Minutes of one print, about"
-            required
-            min={0}
-            value={fields.minutesEach}
-            onChange={(minutesEach) => set({ minutesEach })}
-            error={wrong.minutesEach}
-          />
-          <Claim hours={((fields.prints ?? 0) * (fields.minutesEach ?? 0)) / 60} />
-        </>
-      )}
-      {kind === 'goods' && (
-        <>
-          <TextInput
-            label="What was made?"
-            mt="sm"
-            required
-            maxLength={120}
-            value={fields.goods}
-            onChange={(e) => set({ goods: e.currentTarget.value })}
-            error={wrong.goods}
-          />
-          {since('Since when?')}
-          <FigureField
-            label="Pieces"
-            required
-            min={1}
-            allowDecimal={false}
-            value={fields.pieces}
-            onChange={(pieces) => set({ pieces })}
-            error={wrong.pieces}
-          />
-          <FigureField
-            label="Minutes of one piece"
-            required
-            min={0}
-            value={fields.minutesEach}
-            onChange={(minutesEach) => set({ minutesEach })}
-            error={wrong.minutesEach}
-          />
-          <FigureField
-            label="Pieces in one print (1 when empty)"
-            min={1}
-            allowDecimal={false}
-            value={fields.piecesPerPrint}
-            onChange={(piecesPerPrint) => set({ piecesPerPrint })}
-            error={wrong.piecesPerPrint}
-          />
-          <Claim hours={((fields.pieces ?? 0) * (fields.minutesEach ?? 0)) / 60} />
-        </>
-      )}
-      {kind === 'spool' && (
-        <>
-          <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
-          {!fields.spoolId && (
-            <>
-              <FigureField
-                label="Filament that was on it, in grams"
-                min={0}
-                value={fields.netGrams}
-                onChange={(netGrams) => set({ netGrams })}
-                error={wrong.netGrams}
-              />
-              <FigureField
-                label="Diameter, in mm"
-                value={fields.diameterMm}
-                onChange={(diameterMm) => set({ diameterMm })}
-                error={wrong.diameterMm}
-              />
-              <FigureField
-                label="Density, in g/cm³"
-                value={fields.densityGPerCm3}
-                onChange={(densityGPerCm3) => set({ densityGPerCm3 })}
-                error={wrong.densityGPerCm3}
-              />
-              <AbrasiveField fields={fields} set={set} />
-            </>
-          )}
-          {since('When was it put on?', 'Empty: since the spool before it.')}
-        </>
-      )}
-      {kind === 'idle' && (
-        <>
-          {since('Since when did nothing run?')}
-          <TextInput
-            label="Why?"
-            mt="sm"
-            required
-            maxLength={500}
-            value={fields.reason}
-            onChange={(e) => set({ reason: e.currentTarget.value })}
-            error={wrong.reason}
-          />
-        </>
-      )}
+      {kind === 'job' && <JobFields fields={fields} set={set} wrong={wrong} />}
+      {kind === 'tally' && <TallyFields since={since} fields={fields} set={set} wrong={wrong} />}
+      {kind === 'goods' && <GoodsFields fields={fields} set={set} wrong={wrong} since={since} />}
+      {kind === 'spool' && <SpoolFields fields={fields} set={set} wrong={wrong} since={since} />}
+      {kind === 'idle' && <IdleFields since={since} fields={fields} set={set} wrong={wrong} />}
       <WhenField value={at} onChange={setAt} error={wrong.at} />
       {kind !== 'meter' && (
         <p className="quiet">
@@ -266,21 +123,7 @@ function MeterFields(
         data-autofocus
         error={wrong.meterHours}
       />
-      <p aria-live="polite" style={{ minHeight: '1.5em', margin: '6px 0' }}>
-        {gain !== null && gain >= 0 && `That is ${inHours(gain)} more.`}
-        {gain !== null && gain > passed + 1 && passed > 0 && (
-          <b style={{ color: 'var(--soon)' }}>
-            {' '}
-            Only {inHours(passed)} have passed since the last count: read the meter again.
-          </b>
-        )}
-        {gain !== null && gain < 0 && !at && (
-          <b style={{ color: 'var(--overdue)' }}>
-            {' '}
-            That is less than before. Read again, or say that the meter was reset.
-          </b>
-        )}
-      </p>
+      <GainWords gain={gain} passed={passed} at={at} />
       <Radio.Group label="The meter" value={meter} onChange={(next) => set({ meter: next as EvidenceFields['meter'] })}>
         <Radio value="went on" label="went on as before" size="md" mt={6} />
         <Radio value="was reset" label="was reset (firmware flashed, board changed)" size="md" mt={6} />
@@ -304,5 +147,220 @@ function MeterFields(
         />
       )}
     </>
+  )
+}
+
+function JobFields({
+  fields,
+  set,
+  wrong,
+}: {
+  fields: EvidenceFields
+  set: (change: Partial<EvidenceFields>) => void
+  wrong: Record<string, string>
+}) {
+  return (
+    <>
+      <FigureField
+        label="Running hours"
+        required
+        min={0}
+        value={fields.hours}
+        onChange={(hours) => set({ hours })}
+        error={wrong.hours}
+        data-autofocus
+      />
+      <FigureField
+        label="Filament, in metres (if known)"
+        min={0}
+        value={fields.metres}
+        onChange={(metres) => set({ metres })}
+        error={wrong.metres}
+      />
+      <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
+      <AbrasiveField fields={fields} set={set} />
+      <Radio.Group
+        label="How did it end?"
+        mt="sm"
+        value={fields.outcome}
+        onChange={(value) => set({ outcome: value as EvidenceFields['outcome'] })}
+      >
+        <SimpleGrid cols={3} mt={6}>
+          {jobOutcomes.map((value) => (
+            <Radio key={value} value={value} label={value} size="md" />
+          ))}
+        </SimpleGrid>
+      </Radio.Group>
+      <TextInput
+        label="Name of the job (if it has one)"
+        mt="sm"
+        maxLength={200}
+        value={fields.name}
+        onChange={(e) => set({ name: e.currentTarget.value })}
+      />
+    </>
+  )
+}
+
+function TallyFields(props: {
+  since: (label: string, description?: string | undefined) => ReactNode
+  fields: EvidenceFields
+  set: (change: Partial<EvidenceFields>) => void
+  wrong: Record<string, string>
+}) {
+  const { since, fields, set, wrong } = props
+  return (
+    <>
+      {since('Since when?')}
+      <FigureField
+        label="Prints"
+        required
+        min={1}
+        allowDecimal={false}
+        value={fields.prints}
+        onChange={(prints) => set({ prints })}
+        error={wrong.prints}
+      />
+      <FigureField
+        label="Minutes of one print, about"
+        required
+        min={0}
+        value={fields.minutesEach}
+        onChange={(minutesEach) => set({ minutesEach })}
+        error={wrong.minutesEach}
+      />
+      <Claim hours={((fields.prints ?? 0) * (fields.minutesEach ?? 0)) / 60} />
+    </>
+  )
+}
+
+function GoodsFields(props: {
+  fields: EvidenceFields
+  set: (change: Partial<EvidenceFields>) => void
+  wrong: Record<string, string>
+  since: (label: string, description?: string | undefined) => ReactNode
+}) {
+  const { fields, set, wrong, since } = props
+  return (
+    <>
+      <TextInput
+        label="What was made?"
+        mt="sm"
+        required
+        maxLength={120}
+        value={fields.goods}
+        onChange={(e) => set({ goods: e.currentTarget.value })}
+        error={wrong.goods}
+      />
+      {since('Since when?')}
+      <FigureField
+        label="Pieces"
+        required
+        min={1}
+        allowDecimal={false}
+        value={fields.pieces}
+        onChange={(pieces) => set({ pieces })}
+        error={wrong.pieces}
+      />
+      <FigureField
+        label="Minutes of one piece"
+        required
+        min={0}
+        value={fields.minutesEach}
+        onChange={(minutesEach) => set({ minutesEach })}
+        error={wrong.minutesEach}
+      />
+      <FigureField
+        label="Pieces in one print (1 when empty)"
+        min={1}
+        allowDecimal={false}
+        value={fields.piecesPerPrint}
+        onChange={(piecesPerPrint) => set({ piecesPerPrint })}
+        error={wrong.piecesPerPrint}
+      />
+      <Claim hours={((fields.pieces ?? 0) * (fields.minutesEach ?? 0)) / 60} />
+    </>
+  )
+}
+
+function SpoolFields(props: {
+  fields: EvidenceFields
+  set: (change: Partial<EvidenceFields>) => void
+  wrong: Record<string, string>
+  since: (label: string, description?: string | undefined) => ReactNode
+}) {
+  const { fields, set, wrong, since } = props
+  return (
+    <>
+      <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
+      {!fields.spoolId && (
+        <>
+          <FigureField
+            label="Filament that was on it, in grams"
+            min={0}
+            value={fields.netGrams}
+            onChange={(netGrams) => set({ netGrams })}
+            error={wrong.netGrams}
+          />
+          <FigureField
+            label="Diameter, in mm"
+            value={fields.diameterMm}
+            onChange={(diameterMm) => set({ diameterMm })}
+            error={wrong.diameterMm}
+          />
+          <FigureField
+            label="Density, in g/cm³"
+            value={fields.densityGPerCm3}
+            onChange={(densityGPerCm3) => set({ densityGPerCm3 })}
+            error={wrong.densityGPerCm3}
+          />
+          <AbrasiveField fields={fields} set={set} />
+        </>
+      )}
+      {since('When was it put on?', 'Empty: since the spool before it.')}
+    </>
+  )
+}
+
+function IdleFields(props: {
+  since: (label: string, description?: string | undefined) => ReactNode
+  fields: EvidenceFields
+  set: (change: Partial<EvidenceFields>) => void
+  wrong: Record<string, string>
+}) {
+  const { since, fields, set, wrong } = props
+  return (
+    <>
+      {since('Since when did nothing run?')}
+      <TextInput
+        label="Why?"
+        mt="sm"
+        required
+        maxLength={500}
+        value={fields.reason}
+        onChange={(e) => set({ reason: e.currentTarget.value })}
+        error={wrong.reason}
+      />
+    </>
+  )
+}
+
+function GainWords({ gain, passed, at }: { gain: number | null; passed: number; at: string | undefined }) {
+  return (
+    <p aria-live="polite" style={{ minHeight: '1.5em', margin: '6px 0' }}>
+      {gain !== null && gain >= 0 && `That is ${inHours(gain)} more.`}
+      {gain !== null && gain > passed + 1 && passed > 0 && (
+        <b style={{ color: 'var(--soon)' }}>
+          {' '}
+          Only {inHours(passed)} have passed since the last count: read the meter again.
+        </b>
+      )}
+      {gain !== null && gain < 0 && !at && (
+        <b style={{ color: 'var(--overdue)' }}>
+          {' '}
+          That is less than before. Read again, or say that the meter was reset.
+        </b>
+      )}
+    </p>
   )
 }

@@ -2,7 +2,7 @@ import { Button, Textarea } from '@mantine/core'
 import { useCallback, useState } from 'react'
 import useSWRInfinite from 'swr/infinite'
 import type { Count, Counts, PrinterHead } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession, type May } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { useWhenAnew } from '../ui/fetchAnew.ts'
@@ -54,27 +54,7 @@ export function CountsView({ printer }: { printer: PrinterHead }) {
         The meter is right in total; jobs, tallies and goods say when. Where they differ by more than half an hour, the
         gap is shown until somebody explains it.
       </p>
-      <DataTable label="Evidence">
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>Evidence</th>
-            <th>What it says</th>
-            <th className={table.right}>Hours</th>
-            <th className={table.right}>Metres</th>
-            <th>By</th>
-          </tr>
-        </thead>
-        <tbody>
-          {counts.map((count) => (
-            <CountRow
-              key={count.seq}
-              count={count}
-              onExplain={may('count hours') ? () => setExplaining(count) : undefined}
-            />
-          ))}
-        </tbody>
-      </DataTable>
+      <Evidence counts={counts} may={may} setExplaining={setExplaining} />
       {next !== null && (
         <Button variant="default" mt="sm" loading={isValidating} onClick={() => void setSize(size + 1)}>
           Earlier evidence
@@ -159,5 +139,39 @@ function ExplainForm(props: { printerId: string; count: Count; onClose: () => vo
         error={fields.explanation}
       />
     </ActionDialog>
+  )
+}
+
+function Evidence({
+  counts,
+  may,
+  setExplaining,
+}: {
+  counts: Count[]
+  may: May
+  setExplaining: (value: Count | null) => void
+}) {
+  return (
+    <DataTable label="Evidence">
+      <thead>
+        <tr>
+          <th>When</th>
+          <th>Evidence</th>
+          <th>What it says</th>
+          <th className={table.right}>Hours</th>
+          <th className={table.right}>Metres</th>
+          <th>By</th>
+        </tr>
+      </thead>
+      <tbody>
+        {counts.map((count) => (
+          <CountRow
+            key={count.seq}
+            count={count}
+            onExplain={may('count hours') ? () => setExplaining(count) : undefined}
+          />
+        ))}
+      </tbody>
+    </DataTable>
   )
 }

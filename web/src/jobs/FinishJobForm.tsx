@@ -1,12 +1,13 @@
-import { Radio, SimpleGrid, Textarea } from '@mantine/core'
+import { Radio, SimpleGrid } from '@mantine/core'
 import { useState } from 'react'
-import { jobOutcomes, type JobOutcome, type PrinterHead, type RunningJob } from '@diatribon/contract'
+import { jobOutcomes, type JobOutcome, type PrinterHead, type RunningJob, type Site } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { duration, moment, number } from '../ui/words.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** The print that was started has ended: its hours and filament count. */
 export function FinishJobForm({
@@ -48,10 +49,36 @@ export function FinishJobForm({
         })
       }
     >
-      <p className="quiet" style={{ marginTop: 0 }}>
-        Started {moment(job.startedAt, site.timeZone)}, planned {number(job.plannedHours, 3)} h
-        {job.plannedMetres !== null && ` and ${number(job.plannedMetres, 3)} m`}.
-      </p>
+      <Planned job={job} site={site} />
+      <Counted
+        outcome={outcome}
+        setOutcome={setOutcome}
+        passed={passed}
+        hours={hours}
+        setHours={setHours}
+        fields={fields}
+        metres={metres}
+        setMetres={setMetres}
+      />
+      <NoteField value={note} onChange={setNote} />
+      <WhenField value={at} onChange={setAt} error={fields.at} />
+    </ActionDialog>
+  )
+}
+
+function Counted(props: {
+  outcome: 'failed' | 'good' | 'stopped'
+  setOutcome: (value: 'failed' | 'good' | 'stopped') => void
+  passed: number
+  hours: number | undefined
+  setHours: (value: number | undefined) => void
+  fields: Record<string, string>
+  metres: number | undefined
+  setMetres: (value: number | undefined) => void
+}) {
+  const { outcome, setOutcome, passed, hours, setHours, fields, metres, setMetres } = props
+  return (
+    <>
       <Radio.Group label="How did it end?" value={outcome} onChange={(value) => setOutcome(value as JobOutcome)}>
         <SimpleGrid cols={3} mt={6}>
           {jobOutcomes.map((value) => (
@@ -68,15 +95,15 @@ export function FinishJobForm({
         error={fields.hours}
       />
       <FigureField label="Filament, in metres" min={0} value={metres} onChange={setMetres} error={fields.metres} />
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-      />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
-    </ActionDialog>
+    </>
+  )
+}
+
+function Planned({ job, site }: { job: RunningJob; site: Site }) {
+  return (
+    <p className="quiet" style={{ marginTop: 0 }}>
+      Started {moment(job.startedAt, site.timeZone)}, planned {number(job.plannedHours, 3)} h
+      {job.plannedMetres !== null && ` and ${number(job.plannedMetres, 3)} m`}.
+    </p>
   )
 }

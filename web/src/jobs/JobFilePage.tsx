@@ -1,12 +1,10 @@
 import { Button, Checkbox, FileButton, Progress, Select } from '@mantine/core'
 import { useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router'
-import useSWR from 'swr'
-import type { MachineLimits, PreflightAnswer, PreflightRequest } from '@diatribon/contract'
+import type { MachineLimits, PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
 import type { JobFigures } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
-import { call } from '../ui/api.ts'
 import { FactList } from '../ui/FactList.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
@@ -19,6 +17,7 @@ import { FirstLayer } from './FirstLayer.tsx'
 import { useJobReader } from './useJobReader.ts'
 import { useModels } from '../parts/reads.ts'
 import { useSpools } from '../stores/reads.ts'
+import { usePreflight } from './reads.ts'
 
 /** What the time is reckoned with until a printer is chosen. Common practice, no source. */
 const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm: 1.75 }
@@ -63,15 +62,7 @@ export function JobFilePage() {
         onDrop={onDrop}
       >
         {reading.state === 'reading' ? (
-          <div style={{ flex: 1 }}>
-            <p style={{ margin: 0 }} role="status">
-              Reading {reading.name}: {Math.round(reading.progress * 100)} %
-            </p>
-            <Progress value={reading.progress * 100} aria-label="Read so far" mt={6} />
-            <Button variant="default" size="sm" mt="sm" onClick={stop}>
-              Stop
-            </Button>
-          </div>
+          <Reading reading={reading} stop={stop} />
         ) : (
           <>
             <FileButton onChange={(file) => file && open(file)} inputProps={{ 'aria-label': 'Job file' }}>
@@ -114,21 +105,8 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
   const { data: models } = useModels()
   const spool = spools?.find(({ id }) => id === spoolId)
   const kind = fillings.find((f) => f.name === filling)
-  const { firstLayer, ...job } = figures
-  // A spool of the stores says for itself whether it is abrasive.
-  const said = kind ?? (spool ? { name: spool.material, abrasive: spool.abrasive, needsEnclosure: false } : null)
-  const asked: PreflightRequest = {
-    job,
-    filling: said && {
-      name: spool?.material ?? said.name,
-      abrasive: said.abrasive || (spool?.abrasive ?? false),
-      needsEnclosure: said.needsEnclosure,
-    },
-    spoolId,
-  }
-  const { data: answer, error } = useSWR<PreflightAnswer, unknown>(['preflight', JSON.stringify(asked)], () =>
-    call<PreflightAnswer>('POST', '/api/jobs/preflight', asked),
-  )
+  const asked = preflightOf(figures, kind, spool)
+  const { data: answer, error } = usePreflight(asked)
   const printer = answer?.printers.find(({ id }) => id === chosen) ?? null
   const model = models?.find(({ make, name: n }) => `${make} ${n}` === printer?.model)
   const hours = figures.seconds / 3600
@@ -138,35 +116,9 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
       <h2 style={{ marginTop: 16 }}>{name}</h2>
       <div className={classes.columns}>
         <div>
-          <FactList
-            facts={[
-              ['Time', `${duration(hours)}, without heating up`],
-              [
-                'Filament',
-                figures.filamentMm.length > 1
-                  ? figures.filamentMm.map((mm, tool) => `tool ${tool + 1}: ${number(mm / 1000, 3)} m`).join(', ')
-                  : `${number(metres, 3)} m`,
-              ],
-              ['Nozzle', figures.nozzleC === null ? 'not set' : `${figures.nozzleC} °C`],
-              ['Bed', figures.bedC === null ? 'not set' : `${figures.bedC} °C`],
-              ...(figures.chamberC === null ? [] : [['Chamber', `${figures.chamberC} °C`] as [string, string]]),
-              [
-                'Layers',
-                `${figures.layers}${figures.firstLayerMm === null ? '' : `, the first ${number(figures.firstLayerMm, 3)} mm`}`,
-              ],
-              ['Size', sizeOf(figures)],
-              ['Wear', `${number(hours, 3)} h, ${number(metres, 3)} m, ${number(figures.retractions, 4)} retractions`],
-            ]}
-          />
-          <p className="quiet" style={{ margin: '0 0 8px' }}>
-            Time reckoned for {reckonedFor ?? 'a usual printer'}.{' '}
-            {model?.limits && printer && printer.model !== reckonedFor && (
-              <Button size="compact-sm" variant="default" onClick={() => onReckon(printer.model, model.limits!)}>
-                Reckon it for {printer.model}
-              </Button>
-            )}
-          </p>
-          <FirstLayer figures={figures} lines={firstLayer} limits={model?.limits ?? null} />
+          <Figures hours={hours} figures={figures} metres={metres} />
+          <ReckonedFor reckonedFor={reckonedFor} model={model} printer={printer} onReckon={onReckon} />
+          <FirstLayer figures={figures} lines={figures.firstLayer} limits={model?.limits ?? null} />
         </div>
         <div>
           <Select
@@ -193,6 +145,24 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
       </div>
     </>
   )
+}
+
+/** What the server is asked; a spool of the stores says for itself whether it is abrasive. */
+function preflightOf(
+  { firstLayer: _, ...job }: JobFigures,
+  kind: (typeof fillings)[number] | undefined,
+  spool: Spool | undefined,
+): PreflightRequest {
+  const said = kind ?? (spool ? { name: spool.material, abrasive: spool.abrasive, needsEnclosure: false } : null)
+  return {
+    job,
+    filling: said && {
+      name: spool?.material ?? said.name,
+      abrasive: said.abrasive || (spool?.abrasive ?? false),
+      needsEnclosure: said.needsEnclosure,
+    },
+    spoolId: spool?.id ?? null,
+  }
 }
 
 function sizeOf({ printed, reach }: JobFigures): string {
@@ -224,25 +194,10 @@ function StartJob(props: {
   return (
     <div className={classes.start}>
       {stops ? (
-        <p role="note">
-          <b>{printer.name} must not take this job</b> as it stands. Choose another printer, or put the cause right
-          first.
-        </p>
+        <MustNot printer={printer} />
       ) : (
         <>
-          {!toldMaterial && <p role="note">Say what will be printed first.</p>}
-          {warnings && (
-            <Checkbox
-              label="I have looked at the warnings"
-              size="md"
-              mb="sm"
-              checked={despite}
-              onChange={({ currentTarget }) => setDespite(currentTarget.checked)}
-            />
-          )}
-          <p className="quiet" style={{ margin: '0 0 8px' }}>
-            Hot and moving parts: stay for the first layer, and never leave it heating unattended.
-          </p>
+          <Warnings toldMaterial={toldMaterial} warnings={warnings} despite={despite} setDespite={setDespite} />
           <Button
             loading={busy}
             disabled={!toldMaterial || (warnings && !despite)}
@@ -266,5 +221,127 @@ function StartJob(props: {
       )}
       <Problem error={problem} />
     </div>
+  )
+}
+
+function Reading({
+  reading,
+  stop,
+}: {
+  reading: { state: 'reading'; name: string; progress: number; before: JobFigures | null }
+  stop: () => void
+}) {
+  return (
+    <div style={{ flex: 1 }}>
+      <p style={{ margin: 0 }} role="status">
+        Reading {reading.name}: {Math.round(reading.progress * 100)} %
+      </p>
+      <Progress value={reading.progress * 100} aria-label="Read so far" mt={6} />
+      <Button variant="default" size="sm" mt="sm" onClick={stop}>
+        Stop
+      </Button>
+    </div>
+  )
+}
+
+function Figures({ hours, figures, metres }: { hours: number; figures: JobFigures; metres: number }) {
+  return (
+    <FactList
+      facts={[
+        ['Time', `${duration(hours)}, without heating up`],
+        [
+          'Filament',
+          figures.filamentMm.length > 1
+            ? figures.filamentMm.map((mm, tool) => `tool ${tool + 1}: ${number(mm / 1000, 3)} m`).join(', ')
+            : `${number(metres, 3)} m`,
+        ],
+        ['Nozzle', figures.nozzleC === null ? 'not set' : `${figures.nozzleC} °C`],
+        ['Bed', figures.bedC === null ? 'not set' : `${figures.bedC} °C`],
+        ...(figures.chamberC === null ? [] : [['Chamber', `${figures.chamberC} °C`] as [string, string]]),
+        [
+          'Layers',
+          `${figures.layers}${figures.firstLayerMm === null ? '' : `, the first ${number(figures.firstLayerMm, 3)} mm`}`,
+        ],
+        ['Size', sizeOf(figures)],
+        ['Wear', `${number(hours, 3)} h, ${number(metres, 3)} m, ${number(figures.retractions, 4)} retractions`],
+      ]}
+    />
+  )
+}
+
+function ReckonedFor({
+  reckonedFor,
+  model,
+  printer,
+  onReckon,
+}: {
+  reckonedFor: string | null
+  model: PrinterModel | undefined
+  printer: {
+    id: string
+    name: string
+    place: string
+    model: string
+    findings: { grade: 'note' | 'stop' | 'warn'; code: string; words: string }[]
+  } | null
+  onReckon: (model: string, limits: MachineLimits) => void
+}) {
+  return (
+    <p className="quiet" style={{ margin: '0 0 8px' }}>
+      Time reckoned for {reckonedFor ?? 'a usual printer'}.{' '}
+      {model?.limits && printer && printer.model !== reckonedFor && (
+        <Button size="compact-sm" variant="default" onClick={() => onReckon(printer.model, model.limits!)}>
+          Reckon it for {printer.model}
+        </Button>
+      )}
+    </p>
+  )
+}
+
+function MustNot({
+  printer,
+}: {
+  printer: {
+    id: string
+    name: string
+    place: string
+    model: string
+    findings: { grade: 'note' | 'stop' | 'warn'; code: string; words: string }[]
+  }
+}) {
+  return (
+    <p role="note">
+      <b>{printer.name} must not take this job</b> as it stands. Choose another printer, or put the cause right first.
+    </p>
+  )
+}
+
+function Warnings({
+  toldMaterial,
+  warnings,
+  despite,
+  setDespite,
+}: {
+  toldMaterial: boolean
+  warnings: boolean
+  despite: boolean
+  setDespite: (value: boolean) => void
+}) {
+  return (
+    <>
+      {!toldMaterial && <p role="note">Say what will be printed first.</p>}
+      {warnings && (
+        <Checkbox
+          label="I have looked at the warnings"
+          size="md"
+          mb="sm"
+          checked={despite}
+          onChange={({ currentTarget }) => setDespite(currentTarget.checked)}
+        />
+      )}
+      <p className="quiet" style={{ margin: '0 0 8px' }}>
+        Hot and moving parts: stay for the first layer, and never leave it heating unattended.
+      </p>
+    </>
   )
 }

@@ -1,4 +1,4 @@
-import { JobReader, Problem, type JobFigures, type Motion } from '@diatribon/core'
+import { JobReader, InputProblem, type JobFigures, type Motion } from '@diatribon/core'
 
 export type ToReader = { file: File; motion: Motion }
 export type FromReader = { progress: number } | { figures: JobFigures } | { problem: string }
@@ -23,6 +23,6 @@ self.onmessage = async ({ data: { file, motion } }: MessageEvent<ToReader>) => {
     }
     tell({ figures: job.finish() })
   } catch (error) {
-    tell({ problem: error instanceof Problem ? error.message : 'The file cannot be read. Is it still there?' })
+    tell({ problem: error instanceof InputProblem ? error.message : 'The file cannot be read. Is it still there?' })
   }
 }

@@ -28,60 +28,15 @@ export function FirstStepsPage() {
     <>
       <PageHead title="First steps" says="Three steps to the first printer. Each can be done later, from Workshop." />
       <ol className={classes.steps}>
-        <li>
-          <h2>1. What you start from</h2>
-          {hasLibrary ? (
-            <p>
-              The catalogue has its parts. More of the <Link to="/library">starter library</Link> can be brought in at
-              any time.
-            </p>
-          ) : (
-            <>
-              <p className="quiet">
-                Parts, models, checks and what is known about faults: common practice, all of it to be changed by
-                whoever knows better. The maker’s manual comes first.
-              </p>
-              <LibraryChooser onDone={() => undefined} />
-              <Button variant="subtle" size="sm" mt="xs" color="var(--ink)" onClick={() => setSkipped(true)}>
-                Begin without it
-              </Button>
-            </>
-          )}
-        </li>
-        <li>
-          <h2>2. What you may do yourself</h2>
-          {signed ? (
-            <p>
-              You are signed off for {ownHands.join(' and ')}. Others are signed off under{' '}
-              <Link to="/people">People</Link>; mains is for a qualified electrical person.
-            </p>
-          ) : (
-            <form
-              onSubmit={(event) => {
-                event.preventDefault()
-                void confirm()
-              }}
-            >
-              <CautionBox
-                words={[
-                  'Hot: the nozzle is at 200 °C and more; most snapped heat breaks come from a cold wrench in unskilled hands.',
-                  'Moving parts: power off before hands go in; a motor driven by hand is a generator and can damage the board.',
-                ]}
-              />
-              <Checkbox
-                mt="sm"
-                size="md"
-                label="I have been shown hot work and work on moving parts, and I have done it. I keep to the maker’s manual. This is written in the book."
-                checked={agreed}
-                onChange={({ currentTarget }) => setAgreed(currentTarget.checked)}
-              />
-              <Problem error={problem} />
-              <Button type="submit" mt="sm" loading={busy} disabled={!agreed}>
-                Sign me off for hot work and motion
-              </Button>
-            </form>
-          )}
-        </li>
+        <StartFrom hasLibrary={hasLibrary} setSkipped={setSkipped} />
+        <OwnHands
+          signed={signed}
+          confirm={confirm}
+          agreed={agreed}
+          setAgreed={setAgreed}
+          problem={problem}
+          busy={busy}
+        />
         <li>
           <h2>3. The first printer</h2>
           <p className="quiet">Its name, where it stands, and a model from the catalogue.</p>
@@ -108,4 +63,76 @@ function useOwnSignOffs() {
     problem,
     busy,
   }
+}
+
+function StartFrom({ hasLibrary, setSkipped }: { hasLibrary: boolean; setSkipped: (value: boolean) => void }) {
+  return (
+    <li>
+      <h2>1. What you start from</h2>
+      {hasLibrary ? (
+        <p>
+          The catalogue has its parts. More of the <Link to="/library">starter library</Link> can be brought in at any
+          time.
+        </p>
+      ) : (
+        <>
+          <p className="quiet">
+            Parts, models, checks and what is known about faults: common practice, all of it to be changed by whoever
+            knows better. The maker’s manual comes first.
+          </p>
+          <LibraryChooser onDone={() => undefined} />
+          <Button variant="subtle" size="sm" mt="xs" color="var(--ink)" onClick={() => setSkipped(true)}>
+            Begin without it
+          </Button>
+        </>
+      )}
+    </li>
+  )
+}
+
+function OwnHands(props: {
+  signed: boolean
+  confirm: () => Promise<boolean>
+  agreed: boolean
+  setAgreed: (value: boolean) => void
+  problem: unknown
+  busy: boolean
+}) {
+  const { signed, confirm, agreed, setAgreed, problem, busy } = props
+  return (
+    <li>
+      <h2>2. What you may do yourself</h2>
+      {signed ? (
+        <p>
+          You are signed off for {ownHands.join(' and ')}. Others are signed off under <Link to="/people">People</Link>;
+          mains is for a qualified electrical person.
+        </p>
+      ) : (
+        <form
+          onSubmit={(event) => {
+            event.preventDefault()
+            void confirm()
+          }}
+        >
+          <CautionBox
+            words={[
+              'Hot: the nozzle is at 200 °C and more; most snapped heat breaks come from a cold wrench in unskilled hands.',
+              'Moving parts: power off before hands go in; a motor driven by hand is a generator and can damage the board.',
+            ]}
+          />
+          <Checkbox
+            mt="sm"
+            size="md"
+            label="I have been shown hot work and work on moving parts, and I have done it. I keep to the maker’s manual. This is written in the book."
+            checked={agreed}
+            onChange={({ currentTarget }) => setAgreed(currentTarget.checked)}
+          />
+          <Problem error={problem} />
+          <Button type="submit" mt="sm" loading={busy} disabled={!agreed}>
+            Sign me off for hot work and motion
+          </Button>
+        </form>
+      )}
+    </li>
+  )
 }

@@ -42,47 +42,16 @@ function Chooser({ offers, onDone }: { offers: LibraryOffer[]; onDone: () => voi
           const isOpen = open === section
           return (
             <li key={section}>
-              <div className={classes.head}>
-                <Checkbox
-                  size="md"
-                  label={<b>{sectionNames[section]}</b>}
-                  description={
-                    offered.length === 0
-                      ? 'all here already'
-                      : `${ticked} of ${offered.length}${offered.length < all.length ? `; ${all.length - offered.length} here already` : ''}`
-                  }
-                  disabled={offered.length === 0}
-                  checked={offered.length > 0 && ticked === offered.length}
-                  indeterminate={ticked > 0 && ticked < offered.length}
-                  onChange={({ currentTarget }) => setTicked(offered, currentTarget.checked)}
-                />
-                <Button
-                  variant="default"
-                  size="sm"
-                  style={{ flexShrink: 0 }}
-                  aria-expanded={isOpen}
-                  aria-label={`Look into ${sectionNames[section]}`}
-                  onClick={() => setOpen(isOpen ? null : section)}
-                >
-                  {isOpen ? 'Close' : 'Look inside'}
-                </Button>
-              </div>
-              {isOpen && (
-                <ul className={classes.items} aria-label={sectionNames[section]}>
-                  {all.map(({ what, name, says, here }) => (
-                    <li key={what}>
-                      <Checkbox
-                        size="sm"
-                        label={name}
-                        description={here ? `${says.replace(/\.$/, '')}. Here already; it stays as it is.` : says}
-                        disabled={here}
-                        checked={!here && !left.has(what)}
-                        onChange={({ currentTarget }) => setTicked([what], currentTarget.checked)}
-                      />
-                    </li>
-                  ))}
-                </ul>
-              )}
+              <SectionHead
+                section={section}
+                offered={offered}
+                ticked={ticked}
+                all={all}
+                setTicked={setTicked}
+                isOpen={isOpen}
+                setOpen={setOpen}
+              />
+              {isOpen && <SectionItems section={section} all={all} left={left} setTicked={setTicked} />}
             </li>
           )
         })}
@@ -104,4 +73,70 @@ const sectionNames: Record<LibraryOffer['section'], string> = {
   symptoms: 'Symptoms',
   causes: 'Causes',
   tests: 'Quick tests',
+}
+
+function SectionHead(props: {
+  section:
+    'causes' | 'readings' | 'symptoms' | 'part types' | 'printer models' | 'checks' | 'what a change upsets' | 'tests'
+  offered: string[]
+  ticked: number
+  all: LibraryOffer[]
+  setTicked: (whats: string[], ticked: boolean) => void
+  isOpen: boolean
+  setOpen: (value: string | null) => void
+}) {
+  const { section, offered, ticked, all, setTicked, isOpen, setOpen } = props
+  return (
+    <div className={classes.head}>
+      <Checkbox
+        size="md"
+        label={<b>{sectionNames[section]}</b>}
+        description={
+          offered.length === 0
+            ? 'all here already'
+            : `${ticked} of ${offered.length}${offered.length < all.length ? `; ${all.length - offered.length} here already` : ''}`
+        }
+        disabled={offered.length === 0}
+        checked={offered.length > 0 && ticked === offered.length}
+        indeterminate={ticked > 0 && ticked < offered.length}
+        onChange={({ currentTarget }) => setTicked(offered, currentTarget.checked)}
+      />
+      <Button
+        variant="default"
+        size="sm"
+        style={{ flexShrink: 0 }}
+        aria-expanded={isOpen}
+        aria-label={`Look into ${sectionNames[section]}`}
+        onClick={() => setOpen(isOpen ? null : section)}
+      >
+        {isOpen ? 'Close' : 'Look inside'}
+      </Button>
+    </div>
+  )
+}
+
+function SectionItems(props: {
+  section:
+    'causes' | 'readings' | 'symptoms' | 'part types' | 'printer models' | 'checks' | 'what a change upsets' | 'tests'
+  all: LibraryOffer[]
+  left: ReadonlySet<string>
+  setTicked: (whats: string[], ticked: boolean) => void
+}) {
+  const { section, all, left, setTicked } = props
+  return (
+    <ul className={classes.items} aria-label={sectionNames[section]}>
+      {all.map(({ what, name, says, here }) => (
+        <li key={what}>
+          <Checkbox
+            size="sm"
+            label={name}
+            description={here ? `${says.replace(/\.$/, '')}. Here already; it stays as it is.` : says}
+            disabled={here}
+            checked={!here && !left.has(what)}
+            onChange={({ currentTarget }) => setTicked([what], currentTarget.checked)}
+          />
+        </li>
+      ))}
+    </ul>
+  )
 }

@@ -1,6 +1,13 @@
 import { Checkbox, Radio, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import { kindNames, removalReasons, type Correction, type LogEntry } from '@diatribon/contract'
+import {
+  kindNames,
+  removalReasons,
+  type Correction,
+  type Knowledge,
+  type LogEntry,
+  type PartType,
+} from '@diatribon/contract'
 import { TakeInFields } from './TakeInFields.tsx'
 import { BroughtAboutField, TopicField } from '../faults/ClosingFields.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -35,11 +42,6 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
   const { data: known } = useKnowledge(from.causeId !== undefined)
   const slotKind = catalogue?.find(({ id }) => id === from.partTypeId)?.slotKind
   const set = (change: Correction) => setCorrection({ ...correction, ...change })
-  /** Another cause does harm in another way. */
-  const setCause = (value: string) => {
-    const cause = known?.causes.find(({ id }) => id === value)
-    set({ causeId: cause?.id ?? null, ...(cause ? { mechanism: cause.mechanism } : {}) })
-  }
   const changed = changesOf(from, correction)
   const [missing, setMissing] = useState<string | null>(null)
   const onSubmit = () => {
@@ -71,119 +73,17 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
         </Radio.Group>
       )}
       {way === 'correct' && (
-        <>
-          {from.meterHours !== undefined && (
-            <FigureField
-              label="Meter, in hours"
-              required
-              min={0}
-              value={correction.meterHours}
-              onChange={(meterHours) => set({ meterHours })}
-            />
-          )}
-          {from.meterWasReset !== undefined && (
-            <Checkbox
-              label="The meter was reset"
-              mt="sm"
-              checked={correction.meterWasReset}
-              onChange={({ currentTarget }) => set({ meterWasReset: currentTarget.checked })}
-            />
-          )}
-          {from.removalReason && (
-            <Select
-              label="Why the old part came out"
-              mt="sm"
-              data={[...removalReasons]}
-              value={correction.removalReason}
-              onChange={(value) => value && set({ removalReason: value as Correction['removalReason'] })}
-              allowDeselect={false}
-            />
-          )}
-          {from.partTypeId && (
-            <Select
-              label="What went in"
-              mt="sm"
-              data={(catalogue ?? [])
-                .filter((t) => t.slotKind === slotKind)
-                .map(({ id, name }) => ({ value: id, label: name }))}
-              value={correction.partTypeId}
-              onChange={(value) => value && set({ partTypeId: value })}
-              allowDeselect={false}
-            />
-          )}
-          {from.hours !== undefined && (
-            <FigureField
-              label="Running hours"
-              required
-              min={0}
-              value={correction.hours}
-              onChange={(hours) => set({ hours })}
-            />
-          )}
-          {from.metres !== undefined && (
-            <FigureField
-              label="Filament, in metres"
-              required
-              min={0}
-              value={correction.metres}
-              onChange={(metres) => set({ metres })}
-            />
-          )}
-          {from.causeId !== undefined && (
-            <Select
-              label="What was it?"
-              mt="sm"
-              searchable
-              data={[
-                ...(known?.causes ?? [])
-                  .filter(({ dropped, id }) => !dropped || id === from.causeId)
-                  .map(({ id, name }) => ({ value: id, label: name })),
-                { value: otherCause, label: 'Another cause, in own words' },
-              ]}
-              value={correction.causeId ?? otherCause}
-              onChange={(value) => value && setCause(value)}
-              allowDeselect={false}
-            />
-          )}
-          {from.mechanism !== undefined && (
-            <Textarea
-              label="What exactly was wrong?"
-              mt="sm"
-              autosize
-              maxLength={1000}
-              value={correction.mechanism}
-              onChange={(e) => set({ mechanism: e.currentTarget.value })}
-            />
-          )}
-          {from.broughtAbout !== undefined && (
-            <BroughtAboutField
-              value={correction.broughtAbout ?? null}
-              onChange={(broughtAbout) => set({ broughtAbout })}
-            />
-          )}
-          {from.topic !== undefined && (
-            <TopicField value={correction.topic ?? null} onChange={(topic) => set({ topic })} />
-          )}
-          {from.minutes !== undefined && (
-            <FigureField
-              label="Minutes of work"
-              required
-              min={0}
-              value={correction.minutes}
-              onChange={(minutes) => set({ minutes })}
-            />
-          )}
-          {from.takenInAt !== undefined && <TakeInFields correction={correction} onChange={set} fields={fields} />}
-          {from.text !== undefined && (
-            <Textarea
-              label={textLabels[entry.kind] ?? 'Text'}
-              mt="sm"
-              autosize
-              value={correction.text}
-              onChange={(e) => set({ text: e.currentTarget.value })}
-            />
-          )}
-        </>
+        <Corrections
+          from={from}
+          correction={correction}
+          set={set}
+          catalogue={catalogue}
+          slotKind={slotKind}
+          known={known}
+
+          fields={fields}
+          entry={entry}
+        />
       )}
       <Textarea
         label="Why? Everybody sees this."
@@ -195,5 +95,194 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
         onChange={(e) => setReason(e.currentTarget.value)}
       />
     </ActionDialog>
+  )
+}
+
+function CountFields({
+  from,
+  correction,
+  set,
+}: {
+  from: Correction
+  correction: Correction
+  set: (change: Correction) => void
+}) {
+  return (
+    <>
+      {from.meterHours !== undefined && (
+        <FigureField
+          label="Meter, in hours"
+          required
+          min={0}
+          value={correction.meterHours}
+          onChange={(meterHours) => set({ meterHours })}
+        />
+      )}
+      {from.meterWasReset !== undefined && (
+        <Checkbox
+          label="The meter was reset"
+          mt="sm"
+          checked={correction.meterWasReset}
+          onChange={({ currentTarget }) => set({ meterWasReset: currentTarget.checked })}
+        />
+      )}
+    </>
+  )
+}
+
+function SwapFields(props: {
+  from: Correction
+  correction: Correction
+  set: (change: Correction) => void
+  catalogue: PartType[] | undefined
+  slotKind: string | undefined
+}) {
+  const { from, correction, set, catalogue, slotKind } = props
+  return (
+    <>
+      {from.removalReason && (
+        <Select
+          label="Why the old part came out"
+          mt="sm"
+          data={[...removalReasons]}
+          value={correction.removalReason}
+          onChange={(value) => value && set({ removalReason: value as Correction['removalReason'] })}
+          allowDeselect={false}
+        />
+      )}
+      {from.partTypeId && (
+        <Select
+          label="What went in"
+          mt="sm"
+          data={(catalogue ?? [])
+            .filter((t) => t.slotKind === slotKind)
+            .map(({ id, name }) => ({ value: id, label: name }))}
+          value={correction.partTypeId}
+          onChange={(value) => value && set({ partTypeId: value })}
+          allowDeselect={false}
+        />
+      )}
+    </>
+  )
+}
+
+function JobFields({
+  from,
+  correction,
+  set,
+}: {
+  from: Correction
+  correction: Correction
+  set: (change: Correction) => void
+}) {
+  return (
+    <>
+      {from.hours !== undefined && (
+        <FigureField
+          label="Running hours"
+          required
+          min={0}
+          value={correction.hours}
+          onChange={(hours) => set({ hours })}
+        />
+      )}
+      {from.metres !== undefined && (
+        <FigureField
+          label="Filament, in metres"
+          required
+          min={0}
+          value={correction.metres}
+          onChange={(metres) => set({ metres })}
+        />
+      )}
+    </>
+  )
+}
+
+function FaultFields(props: {
+  from: Correction
+  known: Knowledge | undefined
+  correction: Correction
+  set: (change: Correction) => void
+}) {
+  const { from, known, correction, set } = props
+  /** Another cause does harm in another way. */
+  const setCause = (value: string) => {
+    const cause = known?.causes.find(({ id }) => id === value)
+    set({ causeId: cause?.id ?? null, ...(cause ? { mechanism: cause.mechanism } : {}) })
+  }
+  return (
+    <>
+      {from.causeId !== undefined && (
+        <Select
+          label="What was it?"
+          mt="sm"
+          searchable
+          data={[
+            ...(known?.causes ?? [])
+              .filter(({ dropped, id }) => !dropped || id === from.causeId)
+              .map(({ id, name }) => ({ value: id, label: name })),
+            { value: otherCause, label: 'Another cause, in own words' },
+          ]}
+          value={correction.causeId ?? otherCause}
+          onChange={(value) => value && setCause(value)}
+          allowDeselect={false}
+        />
+      )}
+      {from.mechanism !== undefined && (
+        <Textarea
+          label="What exactly was wrong?"
+          mt="sm"
+          autosize
+          maxLength={1000}
+          value={correction.mechanism}
+          onChange={(e) => set({ mechanism: e.currentTarget.value })}
+        />
+      )}
+      {from.broughtAbout !== undefined && (
+        <BroughtAboutField value={correction.broughtAbout ?? null} onChange={(broughtAbout) => set({ broughtAbout })} />
+      )}
+      {from.topic !== undefined && <TopicField value={correction.topic ?? null} onChange={(topic) => set({ topic })} />}
+      {from.minutes !== undefined && (
+        <FigureField
+          label="Minutes of work"
+          required
+          min={0}
+          value={correction.minutes}
+          onChange={(minutes) => set({ minutes })}
+        />
+      )}
+    </>
+  )
+}
+
+function Corrections(props: {
+  from: Correction
+  correction: Correction
+  set: (change: Correction) => void
+  catalogue: PartType[] | undefined
+  slotKind: string | undefined
+  known: Knowledge | undefined
+  fields: Record<string, string>
+  entry: LogEntry
+}) {
+  const { from, correction, set, catalogue, slotKind, known, fields, entry } = props
+  return (
+    <>
+      <CountFields from={from} correction={correction} set={set} />
+      <SwapFields from={from} correction={correction} set={set} catalogue={catalogue} slotKind={slotKind} />
+      <JobFields from={from} correction={correction} set={set} />
+      <FaultFields from={from} known={known} correction={correction} set={set} />
+      {from.takenInAt !== undefined && <TakeInFields correction={correction} onChange={set} fields={fields} />}
+      {from.text !== undefined && (
+        <Textarea
+          label={textLabels[entry.kind] ?? 'Text'}
+          mt="sm"
+          autosize
+          value={correction.text}
+          onChange={(e) => set({ text: e.currentTarget.value })}
+        />
+      )}
+    </>
   )
 }

@@ -4,6 +4,7 @@ import { DataTable } from '../ui/DataTable.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
 import { useBookCheck } from './useBookCheck.ts'
+import type { BookCheck } from '@diatribon/contract'
 
 /** Whether the book is whole: every line still fits the seal that it was given. */
 export function BookCheckPage() {
@@ -37,49 +38,8 @@ export function BookCheckPage() {
             {found.brokenCount > 0 && ' but for those below'}
             {found.unsealed > 0 && `; ${found.unsealed} written a moment ago are not sealed yet`}.
           </p>
-          {found.broken.length > 0 && (
-            <DataTable label="Breaks">
-              <thead>
-                <tr>
-                  <th>Line</th>
-                  <th>Chain</th>
-                  <th>What is wrong</th>
-                </tr>
-              </thead>
-              <tbody>
-                {found.broken.map(({ seq, printer, words }) => (
-                  <tr key={`${seq} ${words}`}>
-                    <th scope="row">
-                      <Link to={`/logbook/${seq}`}>#{seq}</Link>
-                    </th>
-                    <td>{printer}</td>
-                    <td>{words}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </DataTable>
-          )}
-          <h2 style={{ marginTop: '1rem' }}>Newest seals</h2>
-          <DataTable label="Newest seals">
-            <thead>
-              <tr>
-                <th>Chain</th>
-                <th>Line</th>
-                <th>Seal (SHA-256)</th>
-              </tr>
-            </thead>
-            <tbody>
-              {found.heads.map(({ chain, seq, hash }) => (
-                <tr key={chain}>
-                  <th scope="row">{chain}</th>
-                  <td>#{seq}</td>
-                  <td>
-                    <code style={{ overflowWrap: 'anywhere' }}>{hash}</code>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </DataTable>
+          {found.broken.length > 0 && <Breaks found={found} />}
+          <Seals found={found} />
         </>
       )}
     </>
@@ -96,5 +56,58 @@ function Going({ done, of }: { done: number; of: number }) {
       </p>
       <Progress value={(100 * done) / Math.max(1, of)} aria-label="Lines gone through" />
     </div>
+  )
+}
+
+function Breaks({ found }: { found: BookCheck }) {
+  return (
+    <DataTable label="Breaks">
+      <thead>
+        <tr>
+          <th>Line</th>
+          <th>Chain</th>
+          <th>What is wrong</th>
+        </tr>
+      </thead>
+      <tbody>
+        {found.broken.map(({ seq, printer, words }) => (
+          <tr key={`${seq} ${words}`}>
+            <th scope="row">
+              <Link to={`/logbook/${seq}`}>#{seq}</Link>
+            </th>
+            <td>{printer}</td>
+            <td>{words}</td>
+          </tr>
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function Seals({ found }: { found: BookCheck }) {
+  return (
+    <>
+      <h2 style={{ marginTop: '1rem' }}>Newest seals</h2>
+      <DataTable label="Newest seals">
+        <thead>
+          <tr>
+            <th>Chain</th>
+            <th>Line</th>
+            <th>Seal (SHA-256)</th>
+          </tr>
+        </thead>
+        <tbody>
+          {found.heads.map(({ chain, seq, hash }) => (
+            <tr key={chain}>
+              <th scope="row">{chain}</th>
+              <td>#{seq}</td>
+              <td>
+                <code style={{ overflowWrap: 'anywhere' }}>{hash}</code>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </DataTable>
+    </>
   )
 }

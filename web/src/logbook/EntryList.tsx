@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import useSWRInfinite from 'swr/infinite'
-import { kindNames, type ActionKindName, type LogEntry, type LogPage } from '@diatribon/contract'
+import { kindNames, type ActionKindName, type LogEntry, type LogPage, type Site } from '@diatribon/contract'
 import { Photos } from '../ui/PhotoButton.tsx'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
@@ -32,41 +32,12 @@ interface Props {
 export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, marksRead = false }: Props) {
   const [amending, setAmending] = useState<LogEntry | null>(null)
   const [answering, setAnswering] = useState<LogEntry | null>(null)
-  const query = new URLSearchParams({ limit: String(pageSize) })
-  for (const [name, value] of Object.entries(filter)) if (value) query.set(name, value)
-  const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage, unknown>(
-    (index, last: LogPage | null) => {
-      if (last && last.next === null) return null
-      return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
-    },
-    // Whoever comes back after an action sees its entry, however quick they were.
-    { dedupingInterval: 0 },
-  )
-  const refresh = useCallback(() => void mutate(), [mutate])
-  useWhenAnew('/api/logbook', refresh)
+  const { data, error, size, setSize, refresh, isValidating } = useEntries(filter, pageSize)
   const more = data ? data[data.length - 1]!.next !== null : false
-  const end = useRef<HTMLDivElement>(null)
-  useEffect(() => {
-    if (!more || isValidating || !end.current) return
-    // Asked anew whenever entries have come, it answers when they are laid out: an older answer would fetch the whole
-    // book on a slow device.
-    const nearEnd = new IntersectionObserver(([entry]) => entry!.isIntersecting && void setSize(size + 1), {
-      rootMargin: '400px',
-    })
-    nearEnd.observe(end.current)
-    return () => nearEnd.disconnect()
-  }, [more, isValidating, setSize, size])
-
-  // What was read up to when the page was opened stays the mark while it is open.
-  const newest = data?.[0]?.entries[0]?.seq
-  const [readBefore, setReadBefore] = useState<number | null>(null)
-  if (readBefore === null && data?.[0]) setReadBefore(data[0].readUpTo ?? 0)
+  const older = useCallback(() => void setSize(size + 1), [setSize, size])
+  const end = useNearEnd(more && !isValidating, older)
   const isWhole = marksRead && Object.values(filter).every((value) => !value)
-  useEffect(() => {
-    // Without a line the mark stays where it was: those entries are shown as new once more.
-    if (isWhole && newest) void call('PUT', '/api/logbook/read-mark', { seq: newest }).catch(() => undefined)
-  }, [isWhole, newest])
-
+  const readBefore = useReadMark(data?.[0], isWhole)
   // A form that is open stays open while other entries are fetched: what was typed must not be lost.
   return (
     <>
@@ -98,7 +69,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
           </ol>
           <div ref={end} className={classes.end}>
             {more ? (
-              <Button variant="default" loading={isValidating} onClick={() => void setSize(size + 1)}>
+              <Button variant="default" loading={isValidating} onClick={older}>
                 Older entries
               </Button>
             ) : (
@@ -113,13 +84,50 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
   )
 }
 
-function Line({
-  entry,
-  showPrinter,
-  isNew,
-  onAmend,
-  onAnswer,
-}: {
+/** The book page by page, kept up to date. */
+function useEntries(filter: EntryFilter, pageSize: number) {
+  const query = new URLSearchParams({ limit: String(pageSize) })
+  for (const [name, value] of Object.entries(filter)) if (value) query.set(name, value)
+  const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage, unknown>(
+    (index, last: LogPage | null) => {
+      if (last && last.next === null) return null
+      return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
+    },
+    // Whoever comes back after an action sees its entry, however quick they were.
+    { dedupingInterval: 0 },
+  )
+  const refresh = useCallback(() => void mutate(), [mutate])
+  useWhenAnew('/api/logbook', refresh)
+  return { data, error, size, setSize, refresh, isValidating }
+}
+
+/** The end of the list: the next page is fetched as the reader nears it. */
+function useNearEnd(wants: boolean, older: () => void) {
+  const end = useRef<HTMLDivElement>(null)
+  useEffect(() => {
+    if (!wants || !end.current) return
+    // Asked anew whenever entries have come, it answers when they are laid out: an older answer would fetch the whole
+    // book on a slow device.
+    const nearEnd = new IntersectionObserver(([entry]) => entry?.isIntersecting && older(), { rootMargin: '400px' })
+    nearEnd.observe(end.current)
+    return () => nearEnd.disconnect()
+  }, [wants, older])
+  return end
+}
+
+/** Up to where the person had read when the page was opened; the whole book marks what is shown as read. */
+function useReadMark(page: LogPage | undefined, isWhole: boolean): number | null {
+  const newest = page?.entries[0]?.seq
+  const [readBefore, setReadBefore] = useState<number | null>(null)
+  if (readBefore === null && page) setReadBefore(page.readUpTo ?? 0)
+  useEffect(() => {
+    // Without a line the mark stays where it was: those entries are shown as new once more.
+    if (isWhole && newest) void call('PUT', '/api/logbook/read-mark', { seq: newest }).catch(() => undefined)
+  }, [isWhole, newest])
+  return readBefore
+}
+
+function Line(props: {
   entry: LogEntry
   showPrinter: boolean
   /** Written since the person last read the book. */
@@ -127,24 +135,10 @@ function Line({
   onAmend: (entry: LogEntry) => void
   onAnswer: (entry: LogEntry) => void
 }) {
+  const { entry, showPrinter, isNew, onAmend, onAnswer } = props
   const { site } = useSession()
-  const {
-    seq,
-    kind,
-    at,
-    recordedAt,
-    printer,
-    person,
-    summary,
-    note,
-    amendments,
-    amends,
-    mayAmend,
-    photos,
-    mentions,
-    answers,
-    replies,
-  } = entry
+  const { seq, kind, at, recordedAt, printer, person, summary, note, amendments } = entry
+  const { amends, mayAmend, photos, mentions, answers, replies } = entry
   const late = Date.parse(recordedAt) - Date.parse(at) > 3600_000
   const takenBack = amendments.some(({ takesBack }) => takesBack)
   return (
@@ -157,31 +151,7 @@ function Line({
           {moment(at, site.timeZone)}, {person.displayName}
           {late && `, written ${moment(recordedAt, site.timeZone)}`}
         </span>
-        <span className={`quiet ${classes.seq}`}>
-          {mayAmend && (
-            <Button
-              size="compact-xs"
-              variant="subtle"
-              color="gray"
-              onClick={() => onAmend(entry)}
-              aria-label={`Amend entry ${seq}`}
-            >
-              Amend
-            </Button>
-          )}
-          <Button
-            size="compact-xs"
-            variant="subtle"
-            color="gray"
-            onClick={() => onAnswer(entry)}
-            aria-label={`Answer entry ${seq}`}
-          >
-            Answer
-          </Button>
-          <Link to={`/logbook/${seq}`} className={classes.own}>
-            #{seq}
-          </Link>
-        </span>
+        <Buttons mayAmend={mayAmend} onAmend={onAmend} entry={entry} seq={seq} onAnswer={onAnswer} />
       </div>
       <p className={takenBack ? classes.struck : classes.words}>{summary}</p>
       {mentions.length > 0 && <p className={classes.note}>For {mentions.join(', ')}</p>}
@@ -201,6 +171,58 @@ function Line({
           Amends #{amends.seq}: {amends.summary}
         </p>
       )}
+      <Amendments amendments={amendments} site={site} />
+      <Replies replies={replies} site={site} />
+    </li>
+  )
+}
+
+function Buttons(props: {
+  mayAmend: boolean
+  onAmend: (entry: LogEntry) => void
+  entry: LogEntry
+  seq: number
+  onAnswer: (entry: LogEntry) => void
+}) {
+  const { mayAmend, onAmend, entry, seq, onAnswer } = props
+  return (
+    <span className={`quiet ${classes.seq}`}>
+      {mayAmend && (
+        <Button
+          size="compact-xs"
+          variant="subtle"
+          color="gray"
+          onClick={() => onAmend(entry)}
+          aria-label={`Amend entry ${seq}`}
+        >
+          Amend
+        </Button>
+      )}
+      <Button
+        size="compact-xs"
+        variant="subtle"
+        color="gray"
+        onClick={() => onAnswer(entry)}
+        aria-label={`Answer entry ${seq}`}
+      >
+        Answer
+      </Button>
+      <Link to={`/logbook/${seq}`} className={classes.own}>
+        #{seq}
+      </Link>
+    </span>
+  )
+}
+
+function Amendments({
+  amendments,
+  site,
+}: {
+  amendments: { seq: number; summary: string; displayName: string; at: string; takesBack: boolean }[]
+  site: Site
+}) {
+  return (
+    <>
       {amendments.map((a) => (
         <p key={a.seq} className={classes.amendment}>
           <b>Amended (#{a.seq}):</b> {a.summary}{' '}
@@ -209,12 +231,25 @@ function Line({
           </span>
         </p>
       ))}
+    </>
+  )
+}
+
+function Replies({
+  replies,
+  site,
+}: {
+  replies: { seq: number; summary: string; displayName: string; at: string }[]
+  site: Site
+}) {
+  return (
+    <>
       {replies.map((reply) => (
         <p key={reply.seq} className={classes.note}>
           <Link to={`/logbook/${reply.seq}`}>{reply.displayName}</Link>: {reply.summary}{' '}
           <span className="quiet">{moment(reply.at, site.timeZone)}</span>
         </p>
       ))}
-    </li>
+    </>
   )
 }

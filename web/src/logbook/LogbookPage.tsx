@@ -2,7 +2,7 @@ import { Button, Menu, Select, Switch, TextInput } from '@mantine/core'
 import { useDebouncedCallback } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { kindNames, type ActionKindName } from '@diatribon/contract'
+import { kindNames, type ActionKindName, type PartType, type PersonHere, type PrinterName } from '@diatribon/contract'
 import { usePrinterNames } from '../printers/reads.ts'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
@@ -65,56 +65,8 @@ export function LogbookPage() {
         )}
       </div>
       <Notices pins />
-      <div className={classes.filters}>
-        <Filter
-          label="Printer"
-          all="All printers"
-          data={(printers ?? []).map(({ id, name }) => ({ value: id, label: name }))}
-          value={of('printer')}
-          onChange={filter('printer')}
-        />
-        <Filter
-          label="Kind of entry"
-          all="All kinds"
-          data={Object.entries(kindNames).map(([value, label]) => ({ value, label }))}
-          value={kind}
-          onChange={filter('kind')}
-        />
-        <Switch
-          label="For me"
-          checked={of('forMe') === 'true'}
-          onChange={({ currentTarget }) => set('forMe', currentTarget.checked ? 'true' : null)}
-        />
-        <Button size="sm" variant="subtle" aria-expanded={more} onClick={() => setMore(!more)}>
-          {more ? 'Fewer filters' : 'More filters'}
-        </Button>
-      </div>
-      {more && (
-        <div className={classes.filters}>
-          <Filter
-            label="Person"
-            all="Everybody"
-            data={(people ?? []).map(({ id, displayName }) => ({ value: id, label: displayName }))}
-            value={of('person')}
-            onChange={filter('person')}
-          />
-          <Filter
-            label="Part type"
-            all="All part types"
-            data={(parts ?? []).map(({ id, name }) => ({ value: id, label: name }))}
-            value={of('partType')}
-            onChange={filter('partType')}
-          />
-          <DayField aria-label="From day" size="sm" value={of('from') ?? ''} onChange={(day) => set('from', day)} />
-          <DayField aria-label="Until day" size="sm" value={of('until') ?? ''} onChange={(day) => set('until', day)} />
-          <Switch
-            label="Every step"
-            checked={of('steps') === 'true'}
-            disabled={kind !== null}
-            onChange={({ currentTarget }) => set('steps', currentTarget.checked ? 'true' : null)}
-          />
-        </div>
-      )}
+      <Filters printers={printers} of={of} filter={filter} kind={kind} set={set} more={more} setMore={setMore} />
+      {more && <MoreFilters people={people} of={of} filter={filter} parts={parts} set={set} kind={kind} />}
       <EntryList filter={entryFilter} marksRead />
       {writing && <NoteForm printer={null} onClose={() => setWriting(false)} />}
     </>
@@ -229,5 +181,88 @@ function Views({ query, onChoose }: { query: string; onChoose: (query: string) =
         </ActionDialog>
       )}
     </>
+  )
+}
+
+function Filters(props: {
+  printers: PrinterName[] | undefined
+  of: (
+    name: 'search' | 'person' | 'printer' | 'kind' | 'partType' | 'from' | 'until' | 'steps' | 'forMe',
+  ) => string | null
+  filter: (
+    name: 'search' | 'person' | 'printer' | 'kind' | 'partType' | 'from' | 'until' | 'steps' | 'forMe',
+  ) => (value: string | null) => void
+  kind: string | null
+  set: (name: string, value: string | null) => void
+  more: boolean
+  setMore: (value: boolean) => void
+}) {
+  const { printers, of, filter, kind, set, more, setMore } = props
+  return (
+    <div className={classes.filters}>
+      <Filter
+        label="Printer"
+        all="All printers"
+        data={(printers ?? []).map(({ id, name }) => ({ value: id, label: name }))}
+        value={of('printer')}
+        onChange={filter('printer')}
+      />
+      <Filter
+        label="Kind of entry"
+        all="All kinds"
+        data={Object.entries(kindNames).map(([value, label]) => ({ value, label }))}
+        value={kind}
+        onChange={filter('kind')}
+      />
+      <Switch
+        label="For me"
+        checked={of('forMe') === 'true'}
+        onChange={({ currentTarget }) => set('forMe', currentTarget.checked ? 'true' : null)}
+      />
+      <Button size="sm" variant="subtle" aria-expanded={more} onClick={() => setMore(!more)}>
+        {more ? 'Fewer filters' : 'More filters'}
+      </Button>
+    </div>
+  )
+}
+
+function MoreFilters(props: {
+  people: PersonHere[] | undefined
+  of: (
+    name: 'search' | 'person' | 'printer' | 'kind' | 'partType' | 'from' | 'until' | 'steps' | 'forMe',
+  ) => string | null
+  filter: (
+    name: 'search' | 'person' | 'printer' | 'kind' | 'partType' | 'from' | 'until' | 'steps' | 'forMe',
+  ) => (value: string | null) => void
+  parts: PartType[] | undefined
+  set: (name: string, value: string | null) => void
+  kind: string | null
+}) {
+  const { people, of, filter, parts, set, kind } = props
+  return (
+    <div className={classes.filters}>
+      <Filter
+        label="Person"
+        all="Everybody"
+        data={(people ?? []).map(({ id, displayName }) => ({ value: id, label: displayName }))}
+        value={of('person')}
+        onChange={filter('person')}
+      />
+      <Filter
+        label="Part type"
+        all="All part types"
+        data={(parts ?? []).map(({ id, name }) => ({ value: id, label: name }))}
+        value={of('partType')}
+        onChange={filter('partType')}
+      />
+      <DayField aria-label="From day" size="sm" value={of('from') ?? ''} onChange={(day) => set('from', day)} />
+      <DayField aria-label="Until day" size="sm" value={of('until') ?? ''} onChange={(day) => set('until', day)} />
+      <Switch
+        label="Every step"
+        checked={of('steps') === 'true'}
+        disabled={kind !== null}
+        onChange={({ currentTarget }) => set('steps', currentTarget.checked ? 'true' : null)}
+      />
+    </div>
   )
 }

@@ -19,6 +19,34 @@ export function TakeInFields({
   const error = (field: string) => fields[`correction.${field}`]
   return (
     <>
+      <PlaceFields name={name} onChange={onChange} error={error} room={room} rack={rack} place={place} />
+      {takenInAt && (
+        <MomentField
+          label="Taken in"
+          description="An earlier day lets its past be told: readings and part changes since then."
+          value={takenInAt}
+          onChange={(value) => value && onChange({ takenInAt: value })}
+          error={error('takenInAt')}
+        />
+      )}
+      {Object.entries(partHours).map(([slot, hours]) => (
+        <AgeFields key={slot} slot={slot} hours={hours} onChange={onChange} partHours={partHours} error={error} />
+      ))}
+    </>
+  )
+}
+
+function PlaceFields(props: {
+  name: string
+  onChange: (change: Correction) => void
+  error: (field: string) => string | undefined
+  room: string
+  rack: string
+  place: number | undefined
+}) {
+  const { name, onChange, error, room, rack, place } = props
+  return (
+    <>
       <TextInput
         label="Name of the printer"
         required
@@ -58,38 +86,39 @@ export function TakeInFields({
           error={error('place')}
         />
       </SimpleGrid>
-      {takenInAt && (
-        <MomentField
-          label="Taken in"
-          description="An earlier day lets its past be told: readings and part changes since then."
-          value={takenInAt}
-          onChange={(value) => value && onChange({ takenInAt: value })}
-          error={error('takenInAt')}
+    </>
+  )
+}
+
+function AgeFields(props: {
+  slot: string
+  hours: number | null
+  onChange: (change: Correction) => void
+  partHours: Record<string, number | null>
+  error: (field: string) => string | undefined
+}) {
+  const { slot, hours, onChange, partHours, error } = props
+  return (
+    <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="sm">
+      <Select
+        label={`Age of the part in ${slot} then`}
+        mt="sm"
+        data={['known', notKnown]}
+        value={hours === null ? notKnown : 'known'}
+        allowDeselect={false}
+        onChange={(value) => onChange({ partHours: { ...partHours, [slot]: value === notKnown ? null : 0 } })}
+        error={error(`partHours.${slot}`)}
+      />
+      {hours !== null && (
+        <FigureField
+          label={`Hours it had run, in ${slot}`}
+          required
+          min={0}
+          value={hours}
+          onChange={(value) => onChange({ partHours: { ...partHours, [slot]: value ?? 0 } })}
+          suffix="h"
         />
       )}
-      {Object.entries(partHours).map(([slot, hours]) => (
-        <SimpleGrid key={slot} cols={{ base: 1, sm: 2 }} spacing="sm">
-          <Select
-            label={`Age of the part in ${slot} then`}
-            mt="sm"
-            data={['known', notKnown]}
-            value={hours === null ? notKnown : 'known'}
-            allowDeselect={false}
-            onChange={(value) => onChange({ partHours: { ...partHours, [slot]: value === notKnown ? null : 0 } })}
-            error={error(`partHours.${slot}`)}
-          />
-          {hours !== null && (
-            <FigureField
-              label={`Hours it had run, in ${slot}`}
-              required
-              min={0}
-              value={hours}
-              onChange={(value) => onChange({ partHours: { ...partHours, [slot]: value ?? 0 } })}
-              suffix="h"
-            />
-          )}
-        </SimpleGrid>
-      ))}
-    </>
+    </SimpleGrid>
   )
 }

@@ -46,57 +46,7 @@ export function CataloguePage() {
             rows.length === 0 ? (
               <Nothing title="No printer model yet. Add the part types first, then the model with its slots." />
             ) : (
-              <DataTable label="Printer models" stacks>
-                <thead>
-                  <tr>
-                    <th>Model</th>
-                    <th>Plate</th>
-                    <th>Nozzle, bed</th>
-                    <th>Slots, kits</th>
-                    <th>Printers</th>
-                    {edits && (
-                      <th>
-                        <span className="unseen">Actions</span>
-                      </th>
-                    )}
-                  </tr>
-                </thead>
-                <tbody>
-                  {rows.map((model) => (
-                    <tr key={model.id}>
-                      <td>
-                        <b>{modelName(model)}</b>
-                        <div className="quiet">{model.build}</div>
-                      </td>
-                      <td>
-                        {model.limits
-                          ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
-                          : 'not known'}
-                      </td>
-                      <td>
-                        {model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}
-                        {model.limits && !model.limitsConfirmed && (
-                          <div className="quiet">usual limits, to be confirmed</div>
-                        )}
-                      </td>
-                      <td>
-                        {plural(model.slots.length, 'slot')}
-                        {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
-                      </td>
-                      <td>{model.printers}</td>
-                      {edits && (
-                        <td className={classes.acts}>
-                          <Edits
-                            name={modelName(model)}
-                            onChange={() => setDoing({ what: 'model', from: model, copy: false })}
-                            onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
-                          />
-                        </td>
-                      )}
-                    </tr>
-                  ))}
-                </tbody>
-              </DataTable>
+              <ModelsTable edits={edits} rows={rows} setDoing={setDoing} />
             )
           }
         </AsyncView>
@@ -116,26 +66,7 @@ export function CataloguePage() {
             rows.length === 0 ? (
               <Nothing title="No part type yet." />
             ) : (
-              <DataTable label="Part types" stacks>
-                <thead>
-                  <tr>
-                    <th>Part type</th>
-                    <th>Price</th>
-                    <th>Usual interval</th>
-                    <th>What it stands</th>
-                    {edits && (
-                      <th>
-                        <span className="unseen">Actions</span>
-                      </th>
-                    )}
-                  </tr>
-                </thead>
-                <tbody>
-                  {rows.map((part) => (
-                    <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
-                  ))}
-                </tbody>
-              </DataTable>
+              <PartsTable edits={edits} rows={rows} setDoing={setDoing} />
             )
           }
         </AsyncView>
@@ -188,5 +119,114 @@ function Edits({ name, onChange, onCopy }: { name: string; onChange: () => void;
         Copy
       </Button>
     </>
+  )
+}
+
+function ModelsTable({
+  edits,
+  rows,
+  setDoing,
+}: {
+  edits: boolean
+  rows: PrinterModel[]
+  setDoing: (value: Doing | null) => void
+}) {
+  return (
+    <DataTable label="Printer models" stacks>
+      <thead>
+        <tr>
+          <th>Model</th>
+          <th>Plate</th>
+          <th>Nozzle, bed</th>
+          <th>Slots, kits</th>
+          <th>Printers</th>
+          {edits && (
+            <th>
+              <span className="unseen">Actions</span>
+            </th>
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((model) => (
+          <ModelRow key={model.id} model={model} edits={edits} setDoing={setDoing} />
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function PartsTable({
+  edits,
+  rows,
+  setDoing,
+}: {
+  edits: boolean
+  rows: PartType[]
+  setDoing: (value: Doing | null) => void
+}) {
+  return (
+    <DataTable label="Part types" stacks>
+      <thead>
+        <tr>
+          <th>Part type</th>
+          <th>Price</th>
+          <th>Usual interval</th>
+          <th>What it stands</th>
+          {edits && (
+            <th>
+              <span className="unseen">Actions</span>
+            </th>
+          )}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((part) => (
+          <PartRow key={part.id} part={part} edits={edits} onDo={setDoing} />
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function ModelRow({
+  model,
+  edits,
+  setDoing,
+}: {
+  model: PrinterModel
+  edits: boolean
+  setDoing: (value: Doing | null) => void
+}) {
+  return (
+    <tr>
+      <td>
+        <b>{modelName(model)}</b>
+        <div className="quiet">{model.build}</div>
+      </td>
+      <td>
+        {model.limits
+          ? `${model.limits.plateXMm} × ${model.limits.plateYMm} × ${model.limits.heightMm} mm`
+          : 'not known'}
+      </td>
+      <td>
+        {model.limits ? `${model.limits.nozzleMaxC} °C, ${model.limits.bedMaxC} °C` : ''}
+        {model.limits && !model.limitsConfirmed && <div className="quiet">usual limits, to be confirmed</div>}
+      </td>
+      <td>
+        {plural(model.slots.length, 'slot')}
+        {model.kits.length > 0 && `; ${model.kits.map(({ name }) => name).join(', ')}`}
+      </td>
+      <td>{model.printers}</td>
+      {edits && (
+        <td className={classes.acts}>
+          <Edits
+            name={modelName(model)}
+            onChange={() => setDoing({ what: 'model', from: model, copy: false })}
+            onCopy={() => setDoing({ what: 'model', from: model, copy: true })}
+          />
+        </td>
+      )}
+    </tr>
   )
 }

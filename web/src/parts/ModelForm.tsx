@@ -94,6 +94,109 @@ export function ModelForm(props: {
           Limits hold for all its printers from now on; slots for those taken in later.
         </p>
       )}
+      <NameFields
+        make={make}
+        setMake={setMake}
+        fields={fields}
+        name={name}
+        setName={setName}
+        build={build}
+        setBuild={setBuild}
+      />
+      <LimitFields
+        limits={limits}
+        setLimits={setLimits}
+        fields={fields}
+        confirmed={confirmed}
+        setConfirmed={setConfirmed}
+      />
+      <BedFields bed={bed} limits={limits} fields={fields} onChange={setBed} />
+      <SlotsFields
+        slots={slots}
+        setSlot={setSlot}
+        fields={fields}
+        kinds={kinds}
+        catalogue={catalogue}
+        setSlots={setSlots}
+      />
+      <KitsFields kits={kits} setKits={setKits} names={names} fields={fields} />
+    </ActionDialog>
+  )
+}
+
+/** How the bed is carried, so that the Bench can turn a mesh into turns of its screws. */
+function BedFields(props: {
+  bed: ModelBed | null
+  limits: MachineLimits
+  fields: Record<string, string>
+  onChange: (bed: ModelBed | null) => void
+}) {
+  const { bed, limits, fields, onChange } = props
+  const head = <h3 className={classes.part}>Screws of the bed</h3>
+  if (!bed)
+    return (
+      <>
+        {head}
+        <Button size="sm" variant="default" onClick={() => onChange(fourScrews(limits))}>
+          Say where they are
+        </Button>
+      </>
+    )
+  const setScrew = (i: number, change: Partial<ModelBed['screws'][number]>) =>
+    onChange({ ...bed, screws: bed.screws.map((screw, k) => (k === i ? { ...screw, ...change } : screw)) })
+  return (
+    <>
+      {head}
+      {bed.screws.map((screw, i) => (
+        <ScrewFields key={i} i={i} screw={screw} setScrew={setScrew} fields={fields} bed={bed} onChange={onChange} />
+      ))}
+      <div className={classes.grid}>
+        <FigureField
+          label="Thread, mm a turn (M3 0.5, M4 0.7)"
+          value={bed.pitchMm}
+          onChange={(pitchMm) => onChange({ ...bed, pitchMm: pitchMm ?? 0 })}
+          error={fields['bed.pitchMm']}
+        />
+        <Select
+          label="Raised, seen from above, by turning"
+          mt="sm"
+          allowDeselect={false}
+          data={['clockwise', 'anticlockwise']}
+          value={bed.raisedBy}
+          onChange={(raisedBy) => onChange({ ...bed, raisedBy: raisedBy as ModelBed['raisedBy'] })}
+        />
+      </div>
+    </>
+  )
+}
+
+/** Four screws near the corners, to begin with. */
+function fourScrews({ plateXMm, plateYMm }: MachineLimits): ModelBed {
+  const inset = 30
+  return {
+    screws: [
+      { name: 'front left', xMm: inset, yMm: inset },
+      { name: 'front right', xMm: plateXMm - inset, yMm: inset },
+      { name: 'back left', xMm: inset, yMm: plateYMm - inset },
+      { name: 'back right', xMm: plateXMm - inset, yMm: plateYMm - inset },
+    ],
+    pitchMm: 0.7,
+    raisedBy: 'anticlockwise',
+  }
+}
+
+function NameFields(props: {
+  make: string
+  setMake: (value: string) => void
+  fields: Record<string, string>
+  name: string
+  setName: (value: string) => void
+  build: string
+  setBuild: (value: string) => void
+}) {
+  const { make, setMake, fields, name, setName, build, setBuild } = props
+  return (
+    <>
       <div className={classes.grid}>
         <TextInput
           label="Make"
@@ -124,6 +227,20 @@ export function ModelForm(props: {
         onChange={(e) => setBuild(e.currentTarget.value)}
         error={fields.build}
       />
+    </>
+  )
+}
+
+function LimitFields(props: {
+  limits: MachineLimits
+  setLimits: (value: MachineLimits) => void
+  fields: Record<string, string>
+  confirmed: boolean
+  setConfirmed: (value: boolean) => void
+}) {
+  const { limits, setLimits, fields, confirmed, setConfirmed } = props
+  return (
+    <>
       <h3 className={classes.part}>Limits, from the maker’s sheet</h3>
       <div className={classes.grid}>
         {limitFields.map(([field, label]) => (
@@ -152,56 +269,34 @@ export function ModelForm(props: {
         checked={confirmed}
         onChange={({ currentTarget }) => setConfirmed(currentTarget.checked)}
       />
-      <BedFields bed={bed} limits={limits} fields={fields} onChange={setBed} />
+    </>
+  )
+}
+
+function SlotsFields(props: {
+  slots: (ModelSlot & { key: string })[]
+  setSlot: (key: string, change: Partial<ModelSlot>) => void
+  fields: Record<string, string>
+  kinds: string[]
+  catalogue: PartType[]
+  setSlots: (value: (ModelSlot & { key: string })[]) => void
+}) {
+  const { slots, setSlot, fields, kinds, catalogue, setSlots } = props
+  return (
+    <>
       <h3 className={classes.part}>Slots</h3>
       {slots.map((slot, i) => (
-        <fieldset key={slot.key} className={classes.slot} aria-label={`Slot ${i + 1}`}>
-          <TextInput
-            label="Name"
-            size="sm"
-            required
-            value={slot.name}
-            onChange={(e) => setSlot(slot.key, { name: e.currentTarget.value })}
-            error={fields[`slots.${i}.name`]}
-          />
-          <Select
-            label="Takes a"
-            size="sm"
-            searchable
-            data={[...new Set([...kinds, slot.kind].filter(Boolean))]}
-            value={slot.kind || null}
-            onChange={(kind) => setSlot(slot.key, { kind: kind ?? '', partTypeId: undefined })}
-            error={fields[`slots.${i}.kind`]}
-          />
-          <Select
-            label="Usual part"
-            size="sm"
-            clearable
-            clearButtonProps={{ 'aria-label': 'No usual part' }}
-            data={catalogue
-              .filter(({ slotKind }) => slotKind === slot.kind)
-              .map((t) => ({ value: t.id, label: t.name }))}
-            value={slot.partTypeId ?? null}
-            onChange={(partTypeId) => setSlot(slot.key, { partTypeId: partTypeId ?? undefined })}
-          />
-          <FigureField
-            label="Replace every"
-            size="sm"
-            mt={0}
-            placeholder="as the catalogue"
-            value={slot.replaceEvery}
-            onChange={(replaceEvery) => setSlot(slot.key, { replaceEvery })}
-          />
-          <ActionIcon
-            variant="subtle"
-            size="lg"
-            color="var(--ink)"
-            aria-label={`Remove slot ${slot.name || i + 1}`}
-            onClick={() => setSlots(slots.filter(({ key }) => key !== slot.key))}
-          >
-            <IconX size={18} aria-hidden />
-          </ActionIcon>
-        </fieldset>
+        <SlotFields
+          key={slot.key}
+          slot={slot}
+          i={i}
+          setSlot={setSlot}
+          fields={fields}
+          kinds={kinds}
+          catalogue={catalogue}
+          setSlots={setSlots}
+          slots={slots}
+        />
       ))}
       <Button
         size="sm"
@@ -211,6 +306,19 @@ export function ModelForm(props: {
       >
         One more slot
       </Button>
+    </>
+  )
+}
+
+function KitsFields(props: {
+  kits: (Kit & { key: string })[]
+  setKits: (value: (Kit & { key: string })[]) => void
+  names: string[]
+  fields: Record<string, string>
+}) {
+  const { kits, setKits, names, fields } = props
+  return (
+    <>
       <h3 className={classes.part}>Kits: changed together</h3>
       {kits.map((kit, i) => (
         <fieldset key={kit.key} className={classes.kit} aria-label={`Kit ${i + 1}`}>
@@ -248,100 +356,113 @@ export function ModelForm(props: {
       >
         One more kit
       </Button>
-    </ActionDialog>
-  )
-}
-
-/** How the bed is carried, so that the Bench can turn a mesh into turns of its screws. */
-function BedFields(props: {
-  bed: ModelBed | null
-  limits: MachineLimits
-  fields: Record<string, string>
-  onChange: (bed: ModelBed | null) => void
-}) {
-  const { bed, limits, fields, onChange } = props
-  const head = <h3 className={classes.part}>Screws of the bed</h3>
-  if (!bed)
-    return (
-      <>
-        {head}
-        <Button size="sm" variant="default" onClick={() => onChange(fourScrews(limits))}>
-          Say where they are
-        </Button>
-      </>
-    )
-  const setScrew = (i: number, change: Partial<ModelBed['screws'][number]>) =>
-    onChange({ ...bed, screws: bed.screws.map((screw, k) => (k === i ? { ...screw, ...change } : screw)) })
-  return (
-    <>
-      {head}
-      {bed.screws.map((screw, i) => (
-        <fieldset key={i} className={classes.slot} aria-label={`Screw ${i + 1}`}>
-          <TextInput
-            label="Screw"
-            size="sm"
-            required
-            value={screw.name}
-            onChange={(e) => setScrew(i, { name: e.currentTarget.value })}
-            error={fields[`bed.screws.${i}.name`]}
-          />
-          <FigureField
-            label="From the left, mm"
-            size="sm"
-            mt={0}
-            value={screw.xMm}
-            onChange={(xMm) => setScrew(i, { xMm: xMm ?? 0 })}
-          />
-          <FigureField
-            label="From the front, mm"
-            size="sm"
-            mt={0}
-            value={screw.yMm}
-            onChange={(yMm) => setScrew(i, { yMm: yMm ?? 0 })}
-          />
-          <ActionIcon
-            variant="subtle"
-            size="lg"
-            color="var(--ink)"
-            aria-label={`Remove screw ${screw.name}`}
-            disabled={bed.screws.length <= 3}
-            onClick={() => onChange({ ...bed, screws: bed.screws.filter((_, k) => k !== i) })}
-          >
-            <IconX size={18} aria-hidden />
-          </ActionIcon>
-        </fieldset>
-      ))}
-      <div className={classes.grid}>
-        <FigureField
-          label="Thread, mm a turn (M3 0.5, M4 0.7)"
-          value={bed.pitchMm}
-          onChange={(pitchMm) => onChange({ ...bed, pitchMm: pitchMm ?? 0 })}
-          error={fields['bed.pitchMm']}
-        />
-        <Select
-          label="Raised, seen from above, by turning"
-          mt="sm"
-          allowDeselect={false}
-          data={['clockwise', 'anticlockwise']}
-          value={bed.raisedBy}
-          onChange={(raisedBy) => onChange({ ...bed, raisedBy: raisedBy as ModelBed['raisedBy'] })}
-        />
-      </div>
     </>
   )
 }
 
-/** Four screws near the corners, to begin with. */
-function fourScrews({ plateXMm, plateYMm }: MachineLimits): ModelBed {
-  const inset = 30
-  return {
-    screws: [
-      { name: 'front left', xMm: inset, yMm: inset },
-      { name: 'front right', xMm: plateXMm - inset, yMm: inset },
-      { name: 'back left', xMm: inset, yMm: plateYMm - inset },
-      { name: 'back right', xMm: plateXMm - inset, yMm: plateYMm - inset },
-    ],
-    pitchMm: 0.7,
-    raisedBy: 'anticlockwise',
-  }
+function ScrewFields(props: {
+  i: number
+  screw: { name: string; xMm: number; yMm: number }
+  setScrew: (i: number, change: Partial<{ name: string; xMm: number; yMm: number }>) => void
+  fields: Record<string, string>
+  bed: ModelBed
+  onChange: (bed: ModelBed | null) => void
+}) {
+  const { i, screw, setScrew, fields, bed, onChange } = props
+  return (
+    <fieldset className={classes.slot} aria-label={`Screw ${i + 1}`}>
+      <TextInput
+        label="Screw"
+        size="sm"
+        required
+        value={screw.name}
+        onChange={(e) => setScrew(i, { name: e.currentTarget.value })}
+        error={fields[`bed.screws.${i}.name`]}
+      />
+      <FigureField
+        label="From the left, mm"
+        size="sm"
+        mt={0}
+        value={screw.xMm}
+        onChange={(xMm) => setScrew(i, { xMm: xMm ?? 0 })}
+      />
+      <FigureField
+        label="From the front, mm"
+        size="sm"
+        mt={0}
+        value={screw.yMm}
+        onChange={(yMm) => setScrew(i, { yMm: yMm ?? 0 })}
+      />
+      <ActionIcon
+        variant="subtle"
+        size="lg"
+        color="var(--ink)"
+        aria-label={`Remove screw ${screw.name}`}
+        disabled={bed.screws.length <= 3}
+        onClick={() => onChange({ ...bed, screws: bed.screws.filter((_, k) => k !== i) })}
+      >
+        <IconX size={18} aria-hidden />
+      </ActionIcon>
+    </fieldset>
+  )
+}
+
+function SlotFields(props: {
+  slot: ModelSlot & { key: string }
+  i: number
+  setSlot: (key: string, change: Partial<ModelSlot>) => void
+  fields: Record<string, string>
+  kinds: string[]
+  catalogue: PartType[]
+  setSlots: (value: (ModelSlot & { key: string })[]) => void
+  slots: (ModelSlot & { key: string })[]
+}) {
+  const { slot, i, setSlot, fields, kinds, catalogue, setSlots, slots } = props
+  return (
+    <fieldset className={classes.slot} aria-label={`Slot ${i + 1}`}>
+      <TextInput
+        label="Name"
+        size="sm"
+        required
+        value={slot.name}
+        onChange={(e) => setSlot(slot.key, { name: e.currentTarget.value })}
+        error={fields[`slots.${i}.name`]}
+      />
+      <Select
+        label="Takes a"
+        size="sm"
+        searchable
+        data={[...new Set([...kinds, slot.kind].filter(Boolean))]}
+        value={slot.kind || null}
+        onChange={(kind) => setSlot(slot.key, { kind: kind ?? '', partTypeId: undefined })}
+        error={fields[`slots.${i}.kind`]}
+      />
+      <Select
+        label="Usual part"
+        size="sm"
+        clearable
+        clearButtonProps={{ 'aria-label': 'No usual part' }}
+        data={catalogue.filter(({ slotKind }) => slotKind === slot.kind).map((t) => ({ value: t.id, label: t.name }))}
+        value={slot.partTypeId ?? null}
+        onChange={(partTypeId) => setSlot(slot.key, { partTypeId: partTypeId ?? undefined })}
+      />
+      <FigureField
+        label="Replace every"
+        size="sm"
+        mt={0}
+        placeholder="as the catalogue"
+        value={slot.replaceEvery}
+        onChange={(replaceEvery) => setSlot(slot.key, { replaceEvery })}
+      />
+      <ActionIcon
+        variant="subtle"
+        size="lg"
+        color="var(--ink)"
+        aria-label={`Remove slot ${slot.name || i + 1}`}
+        onClick={() => setSlots(slots.filter(({ key }) => key !== slot.key))}
+      >
+        <IconX size={18} aria-hidden />
+      </ActionIcon>
+    </fieldset>
+  )
 }

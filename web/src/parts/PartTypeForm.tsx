@@ -1,6 +1,6 @@
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { clocks, signOffs, type Clock, type PartType, type SignOff } from '@diatribon/contract'
+import { clocks, signOffs, type Clock, type PartType, type SignOff, type Site } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -78,88 +78,42 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         ])
       }}
     >
-      <TextInput
-        label="Name"
-        required
-        maxLength={80}
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        error={fields.name}
-        data-autofocus
+      <KindFields
+        name={name}
+        setName={setName}
+        fields={fields}
+        changing={changing}
+        kindNames={kindNames}
+        slotKind={slotKind}
+        setSlotKind={setSlotKind}
+        ownName={ownName}
+        setOwnName={setOwnName}
+        work={work}
+        setWork={setWork}
       />
-      <Select
-        label="Kind of slot it fits"
-        description="The kind says what work a change is, and which cautions stand beside it."
-        required
-        searchable
-        mt="sm"
-        disabled={changing}
-        data={[...kindNames, ownKind]}
-        value={slotKind || null}
-        onChange={(kind) => setSlotKind(kind ?? '')}
-        error={fields.slotKind}
+      <CostFields
+        site={site}
+        price={price}
+        setPrice={setPrice}
+        fields={fields}
+        minutes={minutes}
+        setMinutes={setMinutes}
+        extra={extra}
+        setExtra={setExtra}
       />
-      {slotKind === ownKind && (
-        <OwnKindFields name={ownName} onName={setOwnName} work={work} onWork={setWork} fields={fields} />
-      )}
-      <FigureField
-        label={`Price, in ${site.currency}`}
-        description="Empty: not known yet. Then costs cannot be compared."
-        min={0}
-        decimals={2}
-        value={price}
-        onChange={setPrice}
-        error={fields.priceMinor}
+      <AgeingFields
+        agesBy={agesBy}
+        setAgesBy={setAgesBy}
+        interval={interval}
+        setInterval={setInterval}
+        fields={fields}
       />
-      <FigureField
-        label="Minutes of work for a replacement in time"
-        required
-        min={0}
-        value={minutes}
-        onChange={setMinutes}
-        error={fields.minutes}
-      />
-      <FigureField
-        label={`What a failure costs on top, in ${site.currency}`}
-        description="Lost print, time down, clean-up. Empty: not known yet."
-        min={0}
-        decimals={2}
-        value={extra}
-        onChange={setExtra}
-        error={fields.failureExtraMinor}
-      />
-      <Select
-        label="It ages by"
-        description="All clocks are kept; this one is judged by."
-        mt="sm"
-        data={clocks.map((clock) => ({ value: clock, label: unitOf[clock] }))}
-        value={agesBy}
-        onChange={(value) => setAgesBy(value as Clock)}
-        allowDeselect={false}
-      />
-      <FigureField
-        label={`Usual interval, in ${unitOf[agesBy]}`}
-        description="Goes by until the workshop’s own failures teach a better one."
-        required
-        min={0}
-        value={interval}
-        onChange={setInterval}
-        error={fields.tradeInterval}
-      />
-      <FigureField
-        label="Highest nozzle temperature it stands, in °C"
-        description="For liners and tubes; empty when it sets no limit."
-        value={maxNozzleC}
-        onChange={setMaxNozzleC}
-        error={fields.maxNozzleC}
-      />
-      <Select
-        label="Abrasive filament"
-        mt="sm"
-        data={['does not matter', 'stands it', 'is eaten by it']}
-        value={abrasive}
-        onChange={(value) => value && setAbrasive(value)}
-        allowDeselect={false}
+      <StandsFields
+        maxNozzleC={maxNozzleC}
+        setMaxNozzleC={setMaxNozzleC}
+        fields={fields}
+        abrasive={abrasive}
+        setAbrasive={setAbrasive}
       />
     </ActionDialog>
   )
@@ -194,6 +148,155 @@ function OwnKindFields(props: {
         value={work}
         onChange={onWork}
         error={fields.work}
+      />
+    </>
+  )
+}
+
+function CostFields(props: {
+  site: Site
+  price: number | undefined
+  setPrice: (value: number | undefined) => void
+  fields: Record<string, string>
+  minutes: number | undefined
+  setMinutes: (value: number | undefined) => void
+  extra: number | undefined
+  setExtra: (value: number | undefined) => void
+}) {
+  const { site, price, setPrice, fields, minutes, setMinutes, extra, setExtra } = props
+  return (
+    <>
+      <FigureField
+        label={`Price, in ${site.currency}`}
+        description="Empty: not known yet. Then costs cannot be compared."
+        min={0}
+        decimals={2}
+        value={price}
+        onChange={setPrice}
+        error={fields.priceMinor}
+      />
+      <FigureField
+        label="Minutes of work for a replacement in time"
+        required
+        min={0}
+        value={minutes}
+        onChange={setMinutes}
+        error={fields.minutes}
+      />
+      <FigureField
+        label={`What a failure costs on top, in ${site.currency}`}
+        description="Lost print, time down, clean-up. Empty: not known yet."
+        min={0}
+        decimals={2}
+        value={extra}
+        onChange={setExtra}
+        error={fields.failureExtraMinor}
+      />
+    </>
+  )
+}
+
+function KindFields(props: {
+  name: string
+  setName: (value: string) => void
+  fields: Record<string, string>
+  changing: boolean
+  kindNames: string[]
+  slotKind: string
+  setSlotKind: (value: string) => void
+  ownName: string
+  setOwnName: (value: string) => void
+  work: string | null
+  setWork: (value: string | null) => void
+}) {
+  const { name, setName, fields, changing, kindNames, slotKind, setSlotKind, ownName, setOwnName, work, setWork } =
+    props
+  return (
+    <>
+      <TextInput
+        label="Name"
+        required
+        maxLength={80}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        error={fields.name}
+        data-autofocus
+      />
+      <Select
+        label="Kind of slot it fits"
+        description="The kind says what work a change is, and which cautions stand beside it."
+        required
+        searchable
+        mt="sm"
+        disabled={changing}
+        data={[...kindNames, ownKind]}
+        value={slotKind || null}
+        onChange={(kind) => setSlotKind(kind ?? '')}
+        error={fields.slotKind}
+      />
+      {slotKind === ownKind && (
+        <OwnKindFields name={ownName} onName={setOwnName} work={work} onWork={setWork} fields={fields} />
+      )}
+    </>
+  )
+}
+
+function AgeingFields(props: {
+  agesBy: 'hours' | 'prints' | 'metres' | 'abrasive metres' | 'days'
+  setAgesBy: (value: 'hours' | 'prints' | 'metres' | 'abrasive metres' | 'days') => void
+  interval: number | undefined
+  setInterval: (value: number | undefined) => void
+  fields: Record<string, string>
+}) {
+  const { agesBy, setAgesBy, interval, setInterval, fields } = props
+  return (
+    <>
+      <Select
+        label="It ages by"
+        description="All clocks are kept; this one is judged by."
+        mt="sm"
+        data={clocks.map((clock) => ({ value: clock, label: unitOf[clock] }))}
+        value={agesBy}
+        onChange={(value) => setAgesBy(value as Clock)}
+        allowDeselect={false}
+      />
+      <FigureField
+        label={`Usual interval, in ${unitOf[agesBy]}`}
+        description="Goes by until the workshop’s own failures teach a better one."
+        required
+        min={0}
+        value={interval}
+        onChange={setInterval}
+        error={fields.tradeInterval}
+      />
+    </>
+  )
+}
+
+function StandsFields(props: {
+  maxNozzleC: number | undefined
+  setMaxNozzleC: (value: number | undefined) => void
+  fields: Record<string, string>
+  abrasive: string
+  setAbrasive: (value: string) => void
+}) {
+  const { maxNozzleC, setMaxNozzleC, fields, abrasive, setAbrasive } = props
+  return (
+    <>
+      <FigureField
+        label="Highest nozzle temperature it stands, in °C"
+        description="For liners and tubes; empty when it sets no limit."
+        value={maxNozzleC}
+        onChange={setMaxNozzleC}
+        error={fields.maxNozzleC}
+      />
+      <Select
+        label="Abrasive filament"
+        mt="sm"
+        data={['does not matter', 'stands it', 'is eaten by it']}
+        value={abrasive}
+        onChange={(value) => value && setAbrasive(value)}
+        allowDeselect={false}
       />
     </>
   )

@@ -1,7 +1,15 @@
 import { Button, Checkbox, Menu, Select, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { relaxable, roles, type PersonHere, type Relaxable, type Role, type SignOff } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import {
+  relaxable,
+  roles,
+  type Person,
+  type PersonHere,
+  type Relaxable,
+  type Role,
+  type SignOff,
+} from '@diatribon/contract'
+import { useSession, type May } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -61,65 +69,9 @@ export function PeoplePage() {
                             : 'has no PIN yet'}
                   </div>
                 </div>
-                <div>
-                  {person.signOffs.length === 0 && <span className="quiet">signed off for nothing</span>}
-                  {person.signOffs.map(({ signOff, until, modelId }) => (
-                    <span key={`${signOff} ${modelId}`} className={classes.off}>
-                      {signOff}
-                      {modelName(modelId)}
-                      {until && ` until ${day(until)}`}
-                      {may('sign people off') && !person.left && (
-                        <Button
-                          size="compact-xs"
-                          variant="subtle"
-                          aria-label={`Withdraw ${signOff}${modelName(modelId)} from ${person.displayName}`}
-                          onClick={() => setDoing({ what: 'withdraw', person, signOff, modelId })}
-                        >
-                          Withdraw
-                        </Button>
-                      )}
-                    </span>
-                  ))}
-                  {person.training.length > 0 && (
-                    <div className="quiet">
-                      Trained:{' '}
-                      {person.training.map(({ topic, day: on, by }) => `${topic} (${day(on)}, ${by})`).join('; ')}
-                    </div>
-                  )}
-                </div>
+                <SignedOffFor person={person} modelName={modelName} may={may} setDoing={setDoing} />
                 <div className="quiet">{shiftWords(person.shifts)}</div>
-                {!person.left && (
-                  <Menu position="bottom-end">
-                    <Menu.Target>
-                      <Button size="sm" variant="default" aria-label={`More for ${person.displayName}`}>
-                        More
-                      </Button>
-                    </Menu.Target>
-                    <Menu.Dropdown>
-                      {may('sign people off') && (
-                        <Menu.Item onClick={() => setDoing({ what: 'sign off', person })}>Sign off for …</Menu.Item>
-                      )}
-                      {may('record training') && (
-                        <Menu.Item onClick={() => setDoing({ what: 'training', person })}>Record training</Menu.Item>
-                      )}
-                      {(keeps || person.id === me.id) && (
-                        <Menu.Item onClick={() => setDoing({ what: 'shifts', person })}>Shifts</Menu.Item>
-                      )}
-                      {keeps && (
-                        <>
-                          <Menu.Item onClick={() => setDoing({ what: 'change', person })}>Role and name</Menu.Item>
-                          <Menu.Item onClick={() => setDoing({ what: 'code', person })}>
-                            {person.signsIn ? 'New PIN by invitation' : 'Invitation code'}
-                          </Menu.Item>
-                          <Menu.Item onClick={() => setDoing({ what: 'lock', person })}>
-                            {person.lockedReason === null ? 'Lock out' : 'Let in again'}
-                          </Menu.Item>
-                          <Menu.Item onClick={() => setDoing({ what: 'leave', person })}>Leaves the staff</Menu.Item>
-                        </>
-                      )}
-                    </Menu.Dropdown>
-                  </Menu>
-                )}
+                {!person.left && <PersonMenu person={person} may={may} setDoing={setDoing} keeps={keeps} me={me} />}
               </li>
             ))}
           </ul>
@@ -332,5 +284,83 @@ function WithdrawForm(props: { person: PersonHere; signOff: SignOff; modelId: st
       })}
       onClose={onClose}
     />
+  )
+}
+
+function SignedOffFor(props: {
+  person: PersonHere
+  modelName: (id: string | null) => string
+  may: May
+  setDoing: (value: Doing | null) => void
+}) {
+  const { person, modelName, may, setDoing } = props
+  return (
+    <div>
+      {person.signOffs.length === 0 && <span className="quiet">signed off for nothing</span>}
+      {person.signOffs.map(({ signOff, until, modelId }) => (
+        <span key={`${signOff} ${modelId}`} className={classes.off}>
+          {signOff}
+          {modelName(modelId)}
+          {until && ` until ${day(until)}`}
+          {may('sign people off') && !person.left && (
+            <Button
+              size="compact-xs"
+              variant="subtle"
+              aria-label={`Withdraw ${signOff}${modelName(modelId)} from ${person.displayName}`}
+              onClick={() => setDoing({ what: 'withdraw', person, signOff, modelId })}
+            >
+              Withdraw
+            </Button>
+          )}
+        </span>
+      ))}
+      {person.training.length > 0 && (
+        <div className="quiet">
+          Trained: {person.training.map(({ topic, day: on, by }) => `${topic} (${day(on)}, ${by})`).join('; ')}
+        </div>
+      )}
+    </div>
+  )
+}
+
+function PersonMenu(props: {
+  person: PersonHere
+  may: May
+  setDoing: (value: Doing | null) => void
+  keeps: boolean
+  me: Person
+}) {
+  const { person, may, setDoing, keeps, me } = props
+  return (
+    <Menu position="bottom-end">
+      <Menu.Target>
+        <Button size="sm" variant="default" aria-label={`More for ${person.displayName}`}>
+          More
+        </Button>
+      </Menu.Target>
+      <Menu.Dropdown>
+        {may('sign people off') && (
+          <Menu.Item onClick={() => setDoing({ what: 'sign off', person })}>Sign off for …</Menu.Item>
+        )}
+        {may('record training') && (
+          <Menu.Item onClick={() => setDoing({ what: 'training', person })}>Record training</Menu.Item>
+        )}
+        {(keeps || person.id === me.id) && (
+          <Menu.Item onClick={() => setDoing({ what: 'shifts', person })}>Shifts</Menu.Item>
+        )}
+        {keeps && (
+          <>
+            <Menu.Item onClick={() => setDoing({ what: 'change', person })}>Role and name</Menu.Item>
+            <Menu.Item onClick={() => setDoing({ what: 'code', person })}>
+              {person.signsIn ? 'New PIN by invitation' : 'Invitation code'}
+            </Menu.Item>
+            <Menu.Item onClick={() => setDoing({ what: 'lock', person })}>
+              {person.lockedReason === null ? 'Lock out' : 'Let in again'}
+            </Menu.Item>
+            <Menu.Item onClick={() => setDoing({ what: 'leave', person })}>Leaves the staff</Menu.Item>
+          </>
+        )}
+      </Menu.Dropdown>
+    </Menu>
   )
 }

@@ -2,7 +2,7 @@ import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core'
 import { DatePickerInput } from '@mantine/dates'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { NewDevice, Weekday } from '@diatribon/contract'
+import type { Device, NewDevice, Weekday } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -192,63 +192,11 @@ function Devices() {
           list.length === 0 ? (
             <p>No device is connected.</p>
           ) : (
-            <DataTable label="Devices">
-              <thead>
-                <tr>
-                  <th>Device</th>
-                  <th>Last heard of</th>
-                  <th>
-                    <span className="unseen">Actions</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {list.map(({ id, name: device, lastSeenAt, revokedAt }) => (
-                  <tr key={id}>
-                    <td>{device}</td>
-                    <td>{revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never'}</td>
-                    <td className={table.right}>
-                      {!revokedAt && (
-                        <Button
-                          size="compact-sm"
-                          variant="default"
-                          aria-label={`Revoke ${device}`}
-                          onClick={() => attempt(call('DELETE', `/api/devices/${id}`))}
-                        >
-                          Revoke
-                        </Button>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </DataTable>
+            <DeviceTable list={list} nowMs={nowMs} attempt={attempt} />
           )
         }
       </AsyncView>
-      <form
-        className={classes.connect}
-        onSubmit={(event) => {
-          event.preventDefault()
-          attempt(
-            call<NewDevice>('POST', '/api/devices', { name }).then((answer) => {
-              setMade(answer)
-              setName('')
-            }),
-          )
-        }}
-      >
-        <TextInput
-          label="Name of a new device"
-          required
-          maxLength={60}
-          value={name}
-          onChange={(e) => setName(e.currentTarget.value)}
-        />
-        <Button type="submit" size="md">
-          Connect
-        </Button>
-      </form>
+      <ConnectForm attempt={attempt} name={name} setMade={setMade} setName={setName} />
       <Problem error={problem} />
       {made && (
         <p role="status" className={classes.token}>
@@ -256,5 +204,83 @@ function Devices() {
         </p>
       )}
     </section>
+  )
+}
+
+function DeviceTable({
+  list,
+  nowMs,
+  attempt,
+}: {
+  list: Device[]
+  nowMs: () => number
+  attempt: (work: Promise<unknown>) => void
+}) {
+  return (
+    <DataTable label="Devices">
+      <thead>
+        <tr>
+          <th>Device</th>
+          <th>Last heard of</th>
+          <th>
+            <span className="unseen">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {list.map(({ id, name: device, lastSeenAt, revokedAt }) => (
+          <tr key={id}>
+            <td>{device}</td>
+            <td>{revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never'}</td>
+            <td className={table.right}>
+              {!revokedAt && (
+                <Button
+                  size="compact-sm"
+                  variant="default"
+                  aria-label={`Revoke ${device}`}
+                  onClick={() => attempt(call('DELETE', `/api/devices/${id}`))}
+                >
+                  Revoke
+                </Button>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function ConnectForm(props: {
+  attempt: (work: Promise<unknown>) => void
+  name: string
+  setMade: (value: NewDevice | null) => void
+  setName: (value: string) => void
+}) {
+  const { attempt, name, setMade, setName } = props
+  return (
+    <form
+      className={classes.connect}
+      onSubmit={(event) => {
+        event.preventDefault()
+        attempt(
+          call<NewDevice>('POST', '/api/devices', { name }).then((answer) => {
+            setMade(answer)
+            setName('')
+          }),
+        )
+      }}
+    >
+      <TextInput
+        label="Name of a new device"
+        required
+        maxLength={60}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+      />
+      <Button type="submit" size="md">
+        Connect
+      </Button>
+    </form>
   )
 }

@@ -4,6 +4,7 @@ import {
   confirmedWork,
   isAtLeast,
   type ConfirmedWork,
+  type MayDo,
   type PersonHere,
   type Relaxable,
   type SignOff,
@@ -85,3 +86,7 @@ export function Lacking({ signOffs, askOneOf }: { signOffs: (SignOff | null)[]; 
     </p>
   )
 }
+
+/** Whom to ask, with a word on those who are here now. */
+export const hereFirst = ({ askOneOf, hereNow }: Pick<MayDo, 'askOneOf' | 'hereNow'>) =>
+  askOneOf.map((name) => (hereNow.includes(name) ? `${name} (here now)` : name))

@@ -1,6 +1,6 @@
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import type { PrinterPage } from '@diatribon/contract'
+import type { PartType, PrinterPage } from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
 import { useSlotKinds } from '../parts/useSlotKinds.ts'
 import { useHandsOn } from '../people/useHandsOn.tsx'
@@ -46,29 +46,43 @@ export function AddSlotForm({ page, onClose }: { page: PrinterPage; onClose: () 
       onClose={onClose}
       onSubmit={onSubmit}
     >
-      <TextInput
-        label="Name of the slot"
-        description="Such as Second screw."
-        required
-        maxLength={60}
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        error={fields.name}
-        data-autofocus
+      <NameFields
+        name={name}
+        setName={setName}
+        fields={fields}
+        names={names}
+        slotKind={slotKind}
+        setSlotKind={setSlotKind}
+        setPart={setPart}
       />
-      <Select
-        label="Takes a"
-        required
-        searchable
-        mt="sm"
-        data={names}
-        value={slotKind}
-        onChange={(kind) => {
-          setSlotKind(kind)
-          setPart(null)
-        }}
-        error={fields.slotKind}
+      <PartFields
+        catalogue={catalogue}
+        slotKind={slotKind}
+        partTypeId={partTypeId}
+        setPart={setPart}
+        fields={fields}
+        age={age}
+        setAge={setAge}
       />
+      {slotKind && <Caution slotKinds={[slotKind]} />}
+      {hands.field}
+      <WhenField value={at} onChange={setAt} error={fields.at} />
+    </ActionDialog>
+  )
+}
+
+function PartFields(props: {
+  catalogue: PartType[] | undefined
+  slotKind: string | null
+  partTypeId: string | null
+  setPart: (value: string | null) => void
+  fields: Record<string, string>
+  age: string
+  setAge: (value: string) => void
+}) {
+  const { catalogue, slotKind, partTypeId, setPart, fields, age, setAge } = props
+  return (
+    <>
       <Select
         label="Part in it"
         description="Empty: nothing sits in it yet."
@@ -92,9 +106,45 @@ export function AddSlotForm({ page, onClose }: { page: PrinterPage; onClose: () 
           allowDeselect={false}
         />
       )}
-      {slotKind && <Caution slotKinds={[slotKind]} />}
-      {hands.field}
-      <WhenField value={at} onChange={setAt} error={fields.at} />
-    </ActionDialog>
+    </>
+  )
+}
+
+function NameFields(props: {
+  name: string
+  setName: (value: string) => void
+  fields: Record<string, string>
+  names: string[]
+  slotKind: string | null
+  setSlotKind: (value: string | null) => void
+  setPart: (value: string | null) => void
+}) {
+  const { name, setName, fields, names, slotKind, setSlotKind, setPart } = props
+  return (
+    <>
+      <TextInput
+        label="Name of the slot"
+        description="Such as Second screw."
+        required
+        maxLength={60}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        error={fields.name}
+        data-autofocus
+      />
+      <Select
+        label="Takes a"
+        required
+        searchable
+        mt="sm"
+        data={names}
+        value={slotKind}
+        onChange={(kind) => {
+          setSlotKind(kind)
+          setPart(null)
+        }}
+        error={fields.slotKind}
+      />
+    </>
   )
 }

@@ -1,5 +1,5 @@
 import { useState } from 'react'
-import type { PrinterHead } from '@diatribon/contract'
+import type { MachineLimits, BuiltSlot, PrinterHead, Site } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { DayField } from '../ui/dates.tsx'
 import { momentAt, wallOf } from '../ui/dayText.ts'
@@ -42,65 +42,11 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
             />
             <h2>What it may do</h2>
             {limits ? (
-              <FactList
-                facts={[
-                  ['Plate', `${limits.model.plateXMm} × ${limits.model.plateYMm} mm, ${limits.model.heightMm} mm high`],
-                  [
-                    'Nozzle at most',
-                    `${limits.nozzleMaxC} °C${limits.nozzleLimitedBy ? `, because of its ${limits.nozzleLimitedBy}` : ''}`,
-                  ],
-                  ['Bed at most', `${limits.model.bedMaxC} °C`],
-                  [
-                    'Abrasive filament',
-                    limits.abrasiveForbiddenBy.length > 0
-                      ? `no: it would eat the ${limits.abrasiveForbiddenBy.join(' and the ')}`
-                      : 'yes',
-                  ],
-                  ['Enclosed', limits.model.enclosed ? 'yes' : 'no'],
-                  ['Filament', `${limits.model.filamentMm} mm`],
-                ]}
-              />
+              <Limits limits={limits} />
             ) : (
               <p>The limits of this model are not in the catalogue, so job files cannot be checked against it.</p>
             )}
-            <DataTable label="Slots" stacks>
-              <thead>
-                <tr>
-                  <th>Slot</th>
-                  <th>Part</th>
-                  <th>Since</th>
-                  <th className={table.right}>Hours</th>
-                  <th className={table.right}>Prints</th>
-                  <th className={table.right}>Metres</th>
-                  <th className={table.right}>Days</th>
-                </tr>
-              </thead>
-              <tbody>
-                {slots.map(({ id, name, since, part }) => (
-                  <tr key={id}>
-                    <th scope="row">
-                      {name}
-                      {since && <div className="quiet">slot added {day(since, site.timeZone)}</div>}
-                    </th>
-                    {part ? (
-                      <>
-                        <td>{part.name}</td>
-                        <td>{day(part.fittedAt, site.timeZone)}</td>
-                        <td className={table.right}>
-                          {part.ageIsKnown ? '' : 'at least '}
-                          {hours(part.age.hours)}
-                        </td>
-                        <td className={table.right}>{number(Math.round(part.age.prints), 6)}</td>
-                        <td className={table.right}>{number(Math.round(part.age.metres), 6)}</td>
-                        <td className={table.right}>{number(Math.round(part.age.days), 6)}</td>
-                      </>
-                    ) : (
-                      <td colSpan={6}>empty</td>
-                    )}
-                  </tr>
-                ))}
-              </tbody>
-            </DataTable>
+            <SlotsTable slots={slots} site={site} />
             <h2 style={{ marginTop: 16 }}>Baseline</h2>
             {baseline.length === 0 ? (
               <p className="quiet">Nothing was measured when it was taken in.</p>
@@ -116,5 +62,75 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
         )}
       </AsyncView>
     </section>
+  )
+}
+
+function Limits({
+  limits,
+}: {
+  limits: { model: MachineLimits; nozzleMaxC: number; nozzleLimitedBy: string | null; abrasiveForbiddenBy: string[] }
+}) {
+  return (
+    <FactList
+      facts={[
+        ['Plate', `${limits.model.plateXMm} × ${limits.model.plateYMm} mm, ${limits.model.heightMm} mm high`],
+        [
+          'Nozzle at most',
+          `${limits.nozzleMaxC} °C${limits.nozzleLimitedBy ? `, because of its ${limits.nozzleLimitedBy}` : ''}`,
+        ],
+        ['Bed at most', `${limits.model.bedMaxC} °C`],
+        [
+          'Abrasive filament',
+          limits.abrasiveForbiddenBy.length > 0
+            ? `no: it would eat the ${limits.abrasiveForbiddenBy.join(' and the ')}`
+            : 'yes',
+        ],
+        ['Enclosed', limits.model.enclosed ? 'yes' : 'no'],
+        ['Filament', `${limits.model.filamentMm} mm`],
+      ]}
+    />
+  )
+}
+
+function SlotsTable({ slots, site }: { slots: BuiltSlot[]; site: Site }) {
+  return (
+    <DataTable label="Slots" stacks>
+      <thead>
+        <tr>
+          <th>Slot</th>
+          <th>Part</th>
+          <th>Since</th>
+          <th className={table.right}>Hours</th>
+          <th className={table.right}>Prints</th>
+          <th className={table.right}>Metres</th>
+          <th className={table.right}>Days</th>
+        </tr>
+      </thead>
+      <tbody>
+        {slots.map(({ id, name, since, part }) => (
+          <tr key={id}>
+            <th scope="row">
+              {name}
+              {since && <div className="quiet">slot added {day(since, site.timeZone)}</div>}
+            </th>
+            {part ? (
+              <>
+                <td>{part.name}</td>
+                <td>{day(part.fittedAt, site.timeZone)}</td>
+                <td className={table.right}>
+                  {part.ageIsKnown ? '' : 'at least '}
+                  {hours(part.age.hours)}
+                </td>
+                <td className={table.right}>{number(Math.round(part.age.prints), 6)}</td>
+                <td className={table.right}>{number(Math.round(part.age.metres), 6)}</td>
+                <td className={table.right}>{number(Math.round(part.age.days), 6)}</td>
+              </>
+            ) : (
+              <td colSpan={6}>empty</td>
+            )}
+          </tr>
+        ))}
+      </tbody>
+    </DataTable>
   )
 }

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import type { Floor, FloorPrinter } from '@diatribon/contract'
+import type { EnclosureState, Floor, FloorPrinter, PartLine, PrinterState } from '@diatribon/contract'
 import { Notices } from '../logbook/Notices.tsx'
 import { useMayDo } from '../people/useMayDo.ts'
 import { useSession } from '../shell/session.ts'
@@ -114,20 +114,13 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
           <span className={classes.model}>{modelName({ make, name: model })}</span>
         </span>
       </div>
-      <div>
-        <StateMark state={state} />
-        {holdReason && <div className={classes.reason}>{holdReason}</div>}
-        {enclosure?.isTooHot && (
-          <div className={classes.stale}>
-            Enclosure {number(enclosure.celsius, 3)} °C, limit {number(enclosure.limitC!, 3)} °C
-          </div>
-        )}
-        {openFaults > 0 && !holdReason && (
-          <div className={classes.stale}>
-            {plural(openFaults, 'fault')} not closed{saysStop && <b>: printing should stop</b>}
-          </div>
-        )}
-      </div>
+      <StateCell
+        state={state}
+        holdReason={holdReason}
+        enclosure={enclosure}
+        openFaults={openFaults}
+        saysStop={saysStop}
+      />
       <div>
         <b>{hours(runHours)}</b>
         <div className={stale ? classes.stale : classes.small}>counted {ago(countedAt, nowMs())}</div>
@@ -145,19 +138,59 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
           </>
         )}
       </div>
-      <div>
-        {next && (
-          <>
-            <StateMark state={next.urgency} />
-            {checksDue > 0 && <span className={classes.checks}>{plural(checksDue, 'check')} overdue</span>}
-            <div className={classes.small}>
-              {next.urgency === 'overdue'
-                ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`
-                : `${next.slot.name} in ${amount(next.left, next.clock)}${next.dueDate ? `, ${shortDay(next.dueDate)}` : ''}`}
-            </div>
-          </>
-        )}
-      </div>
+      <NextCell next={next} checksDue={checksDue} overdueCount={overdueCount} />
     </li>
+  )
+}
+
+function StateCell(props: {
+  state: PrinterState
+  holdReason: string | null
+  enclosure: EnclosureState | undefined
+  openFaults: number
+  saysStop: boolean
+}) {
+  const { state, holdReason, enclosure, openFaults, saysStop } = props
+  return (
+    <div>
+      <StateMark state={state} />
+      {holdReason && <div className={classes.reason}>{holdReason}</div>}
+      {enclosure?.isTooHot && (
+        <div className={classes.stale}>
+          Enclosure {number(enclosure.celsius, 3)} °C, limit {number(enclosure.limitC!, 3)} °C
+        </div>
+      )}
+      {openFaults > 0 && !holdReason && (
+        <div className={classes.stale}>
+          {plural(openFaults, 'fault')} not closed{saysStop && <b>: printing should stop</b>}
+        </div>
+      )}
+    </div>
+  )
+}
+
+function NextCell({
+  next,
+  checksDue,
+  overdueCount,
+}: {
+  next: PartLine | null
+  checksDue: number
+  overdueCount: number
+}) {
+  return (
+    <div>
+      {next && (
+        <>
+          <StateMark state={next.urgency} />
+          {checksDue > 0 && <span className={classes.checks}>{plural(checksDue, 'check')} overdue</span>}
+          <div className={classes.small}>
+            {next.urgency === 'overdue'
+              ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`
+              : `${next.slot.name} in ${amount(next.left, next.clock)}${next.dueDate ? `, ${shortDay(next.dueDate)}` : ''}`}
+          </div>
+        </>
+      )}
+    </div>
   )
 }

@@ -5,7 +5,16 @@ import type { PrinterPage, RemovalReason } from '@diatribon/contract'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { hours, number } from '../ui/words.ts'
 import classes from './HourRibbon.module.css'
-import { axisHeight, barHeight, endShapes, laneHeight, readingLane, ribbonLayout, type Ribbon } from './ribbonLayout.ts'
+import {
+  axisHeight,
+  barHeight,
+  endShapes,
+  laneHeight,
+  readingLane,
+  ribbonLayout,
+  type Ribbon,
+  type RibbonBar,
+} from './ribbonLayout.ts'
 
 const spans = [
   { value: 'all', label: 'All' },
@@ -73,46 +82,13 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
       aria-label="Parts of this printer over its running hours; the table holds the same figures"
     >
       <g transform={`translate(${nameWidth} 0)`}>
-        {ticks.map(({ x, label }) => (
-          <g key={label} transform={`translate(${x} 0)`}>
-            <line y2={height - axisHeight + 4} className={classes.grid} />
-            <text y={height - 8} textAnchor={x < 20 ? 'start' : 'middle'} className={classes.tick}>
-              {label}
-            </text>
-          </g>
-        ))}
-        <text x={-8} y={height - 8} textAnchor="end" className={classes.tick}>
-          running hours
-        </text>
+        <Ticks ticks={ticks} height={height} />
         {lanes.map(({ id, name, y }) => (
           <text key={id} x={-8} y={y + laneHeight / 2 + 4} textAnchor="end" className={classes.lane}>
             {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
           </text>
         ))}
-        {bars.map(({ id, lane, x, width: barWidth, end, cutLeft, words }) => {
-          const middle = lane * laneHeight + laneHeight / 2
-          return (
-            <g key={id}>
-              <title>{words}</title>
-              <rect
-                x={x}
-                y={middle - barHeight / 2}
-                width={barWidth}
-                height={barHeight}
-                className={end ? classes.past : classes.present}
-              />
-              {cutLeft && (
-                <path
-                  d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`}
-                  className={end ? classes.cut : classes.cutPresent}
-                />
-              )}
-              {end && (
-                <path d={endShapes[end]} transform={`translate(${x + barWidth} ${middle})`} className={endClass(end)} />
-              )}
-            </g>
-          )
-        })}
+        <Bars bars={bars} />
         {dues.map(({ lane, x }) => (
           <path key={lane} d={`M${x} ${lane * laneHeight + 2} v${laneHeight - 4}`} className={classes.due}>
             <title>Due here</title>
@@ -132,24 +108,7 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
             <title>{words}</title>
           </path>
         ))}
-        {readings.map(({ name, unit, y, path, dots, last }) => (
-          <g key={name}>
-            <title>{`${name}, last ${number(last, 4)} ${unit}`}</title>
-            <line x1={0} x2={width} y1={y} y2={y} className={classes.grid} />
-            <text x={-8} y={y + readingLane / 2 + 4} textAnchor="end" className={classes.lane}>
-              {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
-            </text>
-            <path d={path} className={classes.reading} />
-            {dots.map((dot, i) => (
-              <circle key={i} cx={dot.x} cy={dot.y} r={1.8} className={classes.dot} />
-            ))}
-            {width - nowX > 60 && (
-              <text x={nowX + 6} y={y + readingLane / 2 + 4} className={classes.tick}>
-                {number(last, 4)} {unit}
-              </text>
-            )}
-          </g>
-        ))}
+        <Readings readings={readings} width={width} nameWidth={nameWidth} nowX={nowX} />
         <line x1={nowX} x2={nowX} y2={height - axisHeight} className={classes.now} />
       </g>
     </svg>
@@ -190,5 +149,85 @@ function Legend() {
         Bold bar: in place now. Upright line: the printer’s hours today. Small lines: readings, each on its own scale.
       </span>
     </span>
+  )
+}
+
+function Ticks({ ticks, height }: { ticks: { x: number; label: string }[]; height: number }) {
+  return (
+    <>
+      {ticks.map(({ x, label }) => (
+        <g key={label} transform={`translate(${x} 0)`}>
+          <line y2={height - axisHeight + 4} className={classes.grid} />
+          <text y={height - 8} textAnchor={x < 20 ? 'start' : 'middle'} className={classes.tick}>
+            {label}
+          </text>
+        </g>
+      ))}
+      <text x={-8} y={height - 8} textAnchor="end" className={classes.tick}>
+        running hours
+      </text>
+    </>
+  )
+}
+
+function Bars({ bars }: { bars: RibbonBar[] }) {
+  return (
+    <>
+      {bars.map(({ id, lane, x, width: barWidth, end, cutLeft, words }) => {
+        const middle = lane * laneHeight + laneHeight / 2
+        return (
+          <g key={id}>
+            <title>{words}</title>
+            <rect
+              x={x}
+              y={middle - barHeight / 2}
+              width={barWidth}
+              height={barHeight}
+              className={end ? classes.past : classes.present}
+            />
+            {cutLeft && (
+              <path
+                d={`M${x + 5} ${middle - 3} L${x + 1} ${middle} L${x + 5} ${middle + 3}`}
+                className={end ? classes.cut : classes.cutPresent}
+              />
+            )}
+            {end && (
+              <path d={endShapes[end]} transform={`translate(${x + barWidth} ${middle})`} className={endClass(end)} />
+            )}
+          </g>
+        )
+      })}
+    </>
+  )
+}
+
+function Readings(props: {
+  readings: { name: string; unit: string; y: number; path: string; dots: { x: number; y: number }[]; last: number }[]
+  width: number
+  nameWidth: number
+  nowX: number
+}) {
+  const { readings, width, nameWidth, nowX } = props
+  return (
+    <>
+      {readings.map(({ name, unit, y, path, dots, last }) => (
+        <g key={name}>
+          <title>{`${name}, last ${number(last, 4)} ${unit}`}</title>
+          <line x1={0} x2={width} y1={y} y2={y} className={classes.grid} />
+          <text x={-8} y={y + readingLane / 2 + 4} textAnchor="end" className={classes.lane}>
+            {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
+          </text>
+          <path d={path} className={classes.reading} />
+          {dots.map((dot, i) => (
+            <circle key={i} cx={dot.x} cy={dot.y} r={1.8} className={classes.dot} />
+          ))}
+          {width - nowX > 60 && (
+            <text x={nowX + 6} y={y + readingLane / 2 + 4} className={classes.tick}>
+              {number(last, 4)} {unit}
+            </text>
+          )}
+        </g>
+      ))}
+    </>
   )
 }

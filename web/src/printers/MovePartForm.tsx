@@ -1,6 +1,14 @@
-import { Select, Textarea } from '@mantine/core'
+import { Select } from '@mantine/core'
 import { useState } from 'react'
-import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import {
+  removalReasons,
+  type PrinterName,
+  type Duty,
+  type PrinterPage,
+  type RemovalReason,
+  type PartType,
+  type PrinterHead,
+} from '@diatribon/contract'
 import { usePrinter, usePrinterNames } from './reads.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
@@ -9,6 +17,7 @@ import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount } from '../ui/words.ts'
 import { usePartTypes } from '../parts/reads.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** A part goes to another printer and keeps its age. */
 export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: () => void }) {
@@ -56,20 +65,66 @@ export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: ()
       onClose={onClose}
       onSubmit={onSubmit}
     >
-      <Select
-        label="Which part?"
-        data={slots.flatMap(({ id, name, duty }) =>
-          duty ? [{ value: id, label: `${name}: ${duty.partType.name}, ${amount(duty.age, duty.clock)} old` }] : [],
-        )}
-        value={slotId}
-        onChange={(id) => {
-          setSlotId(id)
-          setToSlotId(null)
-        }}
-        data-autofocus
-      />
+      <SlotField slots={slots} slotId={slotId} setSlotId={setSlotId} setToSlotId={setToSlotId} />
       {slot && <Caution slotKinds={[slot.kind]} />}
       {hands.field}
+      <TargetFields
+        printers={printers}
+        toPrinterId={toPrinterId}
+        setToPrinterId={setToPrinterId}
+        setToSlotId={setToSlotId}
+        places={places}
+        toSlotId={toSlotId}
+        target={target}
+        slot={slot}
+        fields={fields}
+        place={place}
+        reason={reason}
+        setReason={setReason}
+      />
+      <ReplacementField
+        printer={printer}
+        catalogue={catalogue}
+        slot={slot}
+        replacement={replacement}
+        setReplacement={setReplacement}
+      />
+      <NoteField value={note} onChange={setNote} />
+      <WhenField value={at} onChange={setAt} error={fields.at} />
+    </ActionDialog>
+  )
+}
+
+function TargetFields(props: {
+  printers: PrinterName[] | undefined
+  toPrinterId: string | null
+  setToPrinterId: (value: string | null) => void
+  setToSlotId: (value: string | null) => void
+  places: { id: string; name: string; kind: string; duty: Duty | null }[]
+  toSlotId: string | null
+  target: PrinterPage | undefined
+  slot: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  fields: Record<string, string>
+  place: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  reason: RemovalReason | null
+  setReason: (value: RemovalReason | null) => void
+}) {
+  const {
+    printers,
+    toPrinterId,
+    setToPrinterId,
+    setToSlotId,
+    places,
+    toSlotId,
+    target,
+    slot,
+    fields,
+    place,
+    reason,
+    setReason,
+  } = props
+  return (
+    <>
       <Select
         label="To which printer?"
         mt="sm"
@@ -93,35 +148,85 @@ export function MovePartForm({ page, onClose }: { page: PrinterPage; onClose: ()
         disabled={!target || !slot}
         error={fields.toSlotId}
       />
-      {place?.duty && (
-        <Select
-          label={`Why does the part in ${place.name} come out?`}
-          mt="sm"
-          data={[...removalReasons]}
-          value={reason}
-          onChange={(value) => setReason(value as RemovalReason)}
-          error={fields.removalReason}
-        />
+      {place?.duty && <ReasonField place={place} reason={reason} setReason={setReason} fields={fields} />}
+    </>
+  )
+}
+
+function SlotField(props: {
+  slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  slotId: string | null
+  setSlotId: (value: string | null) => void
+  setToSlotId: (value: string | null) => void
+}) {
+  const { slots, slotId, setSlotId, setToSlotId } = props
+  return (
+    <Select
+      label="Which part?"
+      data={slots.flatMap(({ id, name, duty }) =>
+        duty ? [{ value: id, label: `${name}: ${duty.partType.name}, ${amount(duty.age, duty.clock)} old` }] : [],
       )}
-      <Select
-        label={`What goes into ${printer.name} instead?`}
-        description="Empty: the slot stays empty."
-        mt="sm"
-        clearable
-        clearButtonProps={{ 'aria-label': 'Nothing' }}
-        data={(catalogue ?? []).filter((t) => t.slotKind === slot?.kind).map((t) => ({ value: t.id, label: t.name }))}
-        value={replacement}
-        onChange={setReplacement}
-      />
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-      />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
-    </ActionDialog>
+      value={slotId}
+      onChange={(id) => {
+        setSlotId(id)
+        setToSlotId(null)
+      }}
+      data-autofocus
+    />
+  )
+}
+
+function ReplacementField(props: {
+  printer: PrinterHead
+  catalogue: PartType[] | undefined
+  slot: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  replacement: string | null
+  setReplacement: (value: string | null) => void
+}) {
+  const { printer, catalogue, slot, replacement, setReplacement } = props
+  return (
+    <Select
+      label={`What goes into ${printer.name} instead?`}
+      description="Empty: the slot stays empty."
+      mt="sm"
+      clearable
+      clearButtonProps={{ 'aria-label': 'Nothing' }}
+      data={(catalogue ?? []).filter((t) => t.slotKind === slot?.kind).map((t) => ({ value: t.id, label: t.name }))}
+      value={replacement}
+      onChange={setReplacement}
+    />
+  )
+}
+
+function ReasonField({
+  place,
+  reason,
+  setReason,
+  fields,
+}: {
+  place: { id: string; name: string; kind: string; duty: Duty | null }
+  reason:
+    'failed' | 'worn at check' | 'replaced in time' | 'upgraded' | 'user damage' | 'borrowed for another printer' | null
+  setReason: (
+    value:
+      | 'failed'
+      | 'worn at check'
+      | 'replaced in time'
+      | 'upgraded'
+      | 'user damage'
+      | 'borrowed for another printer'
+      | null,
+  ) => void
+  fields: Record<string, string>
+}) {
+  return (
+    <Select
+      label={`Why does the part in ${place.name} come out?`}
+      mt="sm"
+      data={[...removalReasons]}
+      value={reason}
+      onChange={(value) => setReason(value as RemovalReason)}
+      error={fields.removalReason}
+    />
   )
 }

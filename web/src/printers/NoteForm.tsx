@@ -7,15 +7,16 @@ import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { usePeople } from '../people/reads.ts'
 
-/** A note on a printer or for the whole workshop, for somebody above all, or in answer to an entry. */
-export function NoteForm(props: {
+interface NoteFormProps {
   printer: { id: string; name: string } | null
   /** What the note begins with. */
   text?: string
   replyTo?: LogEntry
   onClose: () => void
-}) {
-  const { printer, text: first = '', replyTo, onClose } = props
+}
+
+/** A note on a printer or for the whole workshop, for somebody above all, or in answer to an entry. */
+export function NoteForm({ printer, text: first = '', replyTo, onClose }: NoteFormProps) {
   const { submit, problem, fields, busy } = useAction('Note written', onClose)
   const { data: people } = usePeople()
   const [text, setText] = useState(first)

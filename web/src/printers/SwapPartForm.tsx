@@ -1,6 +1,13 @@
-import { Radio, Select, SimpleGrid, Textarea } from '@mantine/core'
+import { Radio, Select, SimpleGrid } from '@mantine/core'
 import { useState } from 'react'
-import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import {
+  removalReasons,
+  type Duty,
+  type PartType,
+  type PrinterPage,
+  type RemovalReason,
+  type Site,
+} from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { useSession } from '../shell/session.ts'
@@ -9,6 +16,7 @@ import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount, money } from '../ui/words.ts'
 import { usePartTypes } from '../parts/reads.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 const hints: Record<RemovalReason, string> = {
   failed: 'It broke or stopped working. Teaches how long they last.',
@@ -20,18 +28,14 @@ const hints: Record<RemovalReason, string> = {
 }
 
 /** A part comes out, with the reason, and another goes in. */
-export function SwapPartForm({
-  page,
-  slotId,
-  faultId,
-  onClose,
-}: {
+export function SwapPartForm(props: {
   page: PrinterPage
   slotId: string | null
   /** The fault that it is changed for. */
   faultId?: string
   onClose: () => void
 }) {
+  const { page, slotId, faultId, onClose } = props
   const { site } = useSession()
   const { printer, slots } = page
   const { data: catalogue } = usePartTypes()
@@ -85,17 +89,7 @@ export function SwapPartForm({
       onClose={onClose}
       onSubmit={onSubmit}
     >
-      <Select
-        label="Slot"
-        data={slots.map(({ id, name }) => ({ value: id, label: name }))}
-        value={chosen}
-        onChange={(id) => {
-          setChosen(id)
-          setPicked(null)
-        }}
-        allowDeselect={false}
-        data-autofocus={slotId ? undefined : true}
-      />
+      <SlotField slots={slots} chosen={chosen} setChosen={setChosen} setPicked={setPicked} slotId={slotId} />
       {slot && <Caution slotKinds={[slot.kind]} />}
       {hands.field}
       {slot?.duty && (
@@ -106,43 +100,17 @@ export function SwapPartForm({
       {isEmpty ? (
         <p className="quiet">Nothing sits in this slot.</p>
       ) : (
-        <Radio.Group
-          label="Why does it come out?"
-          value={reason}
-          onChange={(value) => setReason(value as RemovalReason)}
-          mt="sm"
-          required
-        >
-          <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
-            {removalReasons.map((value) => (
-              <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
-            ))}
-          </SimpleGrid>
-        </Radio.Group>
+        <ReasonField reason={reason} setReason={setReason} />
       )}
-      <Select
-        label="New part"
-        mt="md"
-        data={(catalogue ?? [])
-          .filter(({ slotKind }) => slotKind === slot?.kind)
-          .map(({ id, name, priceMinor }) => ({
-            value: id,
-            label: priceMinor === null ? name : `${name} (${money(priceMinor, site.currency)})`,
-          }))}
-        value={partTypeId}
-        onChange={setPicked}
-        allowDeselect={false}
-        error={fields.partTypeId}
+      <NewPartField
+        catalogue={catalogue}
+        slot={slot}
+        site={site}
+        partTypeId={partTypeId}
+        setPicked={setPicked}
+        fields={fields}
       />
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        minRows={2}
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-      />
+      <NoteField value={note} onChange={setNote} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
       {isPast && (
         <p role="status" className="quiet">
@@ -151,5 +119,79 @@ export function SwapPartForm({
         </p>
       )}
     </ActionDialog>
+  )
+}
+
+function ReasonField({
+  reason,
+  setReason,
+}: {
+  reason: RemovalReason | ''
+  setReason: (value: RemovalReason | '') => void
+}) {
+  return (
+    <Radio.Group
+      label="Why does it come out?"
+      value={reason}
+      onChange={(value) => setReason(value as RemovalReason)}
+      mt="sm"
+      required
+    >
+      <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
+        {removalReasons.map((value) => (
+          <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
+        ))}
+      </SimpleGrid>
+    </Radio.Group>
+  )
+}
+
+function NewPartField(props: {
+  catalogue: PartType[] | undefined
+  slot: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  site: Site
+  partTypeId: string | null
+  setPicked: (value: string | null) => void
+  fields: Record<string, string>
+}) {
+  const { catalogue, slot, site, partTypeId, setPicked, fields } = props
+  return (
+    <Select
+      label="New part"
+      mt="md"
+      data={(catalogue ?? [])
+        .filter(({ slotKind }) => slotKind === slot?.kind)
+        .map(({ id, name, priceMinor }) => ({
+          value: id,
+          label: priceMinor === null ? name : `${name} (${money(priceMinor, site.currency)})`,
+        }))}
+      value={partTypeId}
+      onChange={setPicked}
+      allowDeselect={false}
+      error={fields.partTypeId}
+    />
+  )
+}
+
+function SlotField(props: {
+  slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  chosen: string | null
+  setChosen: (value: string | null) => void
+  setPicked: (value: string | null) => void
+  slotId: string | null
+}) {
+  const { slots, chosen, setChosen, setPicked, slotId } = props
+  return (
+    <Select
+      label="Slot"
+      data={slots.map(({ id, name }) => ({ value: id, label: name }))}
+      value={chosen}
+      onChange={(id) => {
+        setChosen(id)
+        setPicked(null)
+      }}
+      allowDeselect={false}
+      data-autofocus={slotId ? undefined : true}
+    />
   )
 }

@@ -13,6 +13,7 @@ import { number } from '../ui/words.ts'
 import { takeInGuide, type GuideStep } from './takeInGuide.ts'
 import classes from './TakeIn.module.css'
 import { useAsBuilt, usePrinter } from './reads.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** The measuring, one step per screen; what is done stays done, on whatever device somebody goes on. */
 export function TakeInSteps({ id }: { id: string }) {
@@ -127,45 +128,9 @@ function StepForm(props: {
   }
   return (
     <GuardedForm className={classes.sheet} problem={missing ?? problem} onSubmit={onSubmit}>
-      <h2>{step.title}</h2>
-      {step.look.map((words) => (
-        <p key={words}>{words}</p>
-      ))}
-      {step.caution && (
-        <p role="note" className={classes.caution}>
-          <b aria-hidden>⚠ </b>
-          {step.caution} This does not replace the maker’s manual, local codes or licensed practice.
-        </p>
-      )}
-      {step.values.map(({ name, unit, choices: possible, hint }) =>
-        possible ? (
-          <Select
-            key={name}
-            label={name}
-            mt="sm"
-            data={possible}
-            value={choices[name] ?? null}
-            onChange={(value) => setChoices({ ...choices, [name]: value })}
-          />
-        ) : (
-          <FigureField
-            key={name}
-            label={unit ? `${name}, in ${unit}` : name}
-            description={hint}
-            size="lg"
-            value={figures[name]}
-            onChange={(value) => set(name, value)}
-          />
-        ),
-      )}
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-      />
+      <Looks step={step} />
+      <ValueFields step={step} choices={choices} setChoices={setChoices} figures={figures} set={set} />
+      <NoteField value={note} onChange={setNote} />
       <Problem error={missing ? new Error(missing) : problem} />
       <div className={classes.buttons}>
         <Button type="submit" loading={busy} disabled={!may('measure printers')}>
@@ -220,5 +185,57 @@ function FinishForm({ page }: { page: PrinterPage }) {
         Into service
       </Button>
     </form>
+  )
+}
+
+function ValueFields(props: {
+  step: GuideStep
+  choices: Record<string, string | null>
+  setChoices: (value: Record<string, string | null>) => void
+  figures: Record<string, number | undefined>
+  set: (name: string, value: number | undefined) => void
+}) {
+  const { step, choices, setChoices, figures, set } = props
+  return (
+    <>
+      {step.values.map(({ name, unit, choices: possible, hint }) =>
+        possible ? (
+          <Select
+            key={name}
+            label={name}
+            mt="sm"
+            data={possible}
+            value={choices[name] ?? null}
+            onChange={(value) => setChoices({ ...choices, [name]: value })}
+          />
+        ) : (
+          <FigureField
+            key={name}
+            label={unit ? `${name}, in ${unit}` : name}
+            description={hint}
+            size="lg"
+            value={figures[name]}
+            onChange={(value) => set(name, value)}
+          />
+        ),
+      )}
+    </>
+  )
+}
+
+function Looks({ step }: { step: GuideStep }) {
+  return (
+    <>
+      <h2>{step.title}</h2>
+      {step.look.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
+      {step.caution && (
+        <p role="note" className={classes.caution}>
+          <b aria-hidden>⚠ </b>
+          {step.caution} This does not replace the maker’s manual, local codes or licensed practice.
+        </p>
+      )}
+    </>
   )
 }

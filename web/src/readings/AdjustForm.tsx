@@ -6,6 +6,7 @@ import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { useReadingKinds } from './reads.ts'
+import type { ReadingKind } from '@diatribon/contract'
 
 /** What was adjusted: a mark on the charts, from which a value begins anew, or goes on when it is itself what is set. */
 export function AdjustForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
@@ -54,18 +55,26 @@ export function AdjustForm({ printer, onClose }: { printer: { id: string; name: 
         onChange={(e) => setWhat(e.currentTarget.value)}
         error={fields.what}
       />
-      {single && (
-        <FigureField
-          label={`Now, in ${single.unit} (optional)`}
-          description={
-            single.corrections === 'go on' ? 'What it is set to; its corrections are its drift.' : 'Measured after it.'
-          }
-          value={to}
-          onChange={setTo}
-          error={fields.to}
-        />
-      )}
+      {single && <NowField kind={single} value={to} onChange={setTo} error={fields.to} />}
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>
+  )
+}
+
+function NowField(props: {
+  kind: ReadingKind
+  value: number | undefined
+  onChange: (value: number | undefined) => void
+  error: string | undefined
+}) {
+  const { kind, ...field } = props
+  return (
+    <FigureField
+      label={`Now, in ${kind.unit} (optional)`}
+      description={
+        kind.corrections === 'go on' ? 'What it is set to; its corrections are its drift.' : 'Measured after it.'
+      }
+      {...field}
+    />
   )
 }

@@ -1,8 +1,8 @@
 import { useElementSize } from '@mantine/hooks'
 import { extent } from 'd3-array'
-import { scaleLinear } from 'd3-scale'
+import { scaleLinear, type ScaleLinear } from 'd3-scale'
 import { area, line } from 'd3-shape'
-import type { ReadingSeries, SeriesPoint } from '@diatribon/contract'
+import type { ReadingSeries, SeriesLimits, SeriesMark, SeriesPoint } from '@diatribon/contract'
 import { Frame, margin } from '../charts/Frame.tsx'
 import { number } from '../ui/words.ts'
 import classes from './Readings.module.css'
@@ -62,66 +62,137 @@ export function ReadingChart({ series }: { series: ReadingSeries }) {
           yFormat={(value) => number(value, 4)}
           label={`${series.name} against running hours`}
         >
-          {smoothed.length > 1 && (
-            <path
-              d={
-                area<(typeof smoothed)[number]>()
-                  .x((p) => x(p.hours))
-                  .y0((p) => y(p.lower))
-                  .y1((p) => y(p.upper))(smoothed) ?? undefined
-              }
-              className={classes.band}
-            />
-          )}
-          {marks
-            .filter((mark) => mark.hours >= first)
-            .map((mark, i) => (
-              <line
-                key={i}
-                x1={x(mark.hours)}
-                x2={x(mark.hours)}
-                y1={y.range()[0]}
-                y2={0}
-                className={mark.restarts ? classes.mark : classes.goesOn}
-              >
-                <title>{mark.words}</title>
-              </line>
-            ))}
-          {limits.from !== 'none' &&
-            [limits.lower, limits.upper].map(
-              (limit, i) =>
-                limit !== null && (
-                  <line key={i} x1={0} x2={x.range()[1]} y1={y(limit)} y2={y(limit)} className={classes.limit} />
-                ),
-            )}
+          {smoothed.length > 1 && <Band smoothed={smoothed} x={x} y={y} />}
+          <Marks marks={marks} first={first} x={x} y={y} />
+          <Limits limits={limits} x={x} y={y} />
           {chart && across(from, chart.mean, classes.mean)}
           {chart && chart.sigma > 0 && across(from, chart.lower, classes.control)}
           {chart && chart.sigma > 0 && across(from, chart.upper, classes.control)}
           <path d={path(points)} className={classes.line} opacity={0.5} />
           <path d={path(smoothed.map(({ hours, smooth }) => ({ hours, value: smooth })))} className={classes.smooth} />
           {crossing.kind === 'crosses' && (
-            <line
-              x1={x(newest)}
-              y1={y(points[points.length - 1]!.value)}
-              x2={x(newest + crossing.inHours)}
-              y2={y((crossing.limit === 'lower' ? limits.lower : limits.upper)!)}
-              className={classes.trend}
-              clipPath={`inset(0 0 0 0)`}
-            />
+            <Trend x={x} newest={newest} y={y} points={points} crossing={crossing} limits={limits} />
           )}
-          {points.map((point) => (
-            <circle
-              key={`${point.seq} ${point.hours} ${point.value}`}
-              cx={x(point.hours)}
-              cy={y(point.value)}
-              r={odd.has(point.seq) ? 5 : 3.2}
-              className={odd.has(point.seq) ? classes.outPoint : classes.point}
-            >
-              <title>{`${number(point.value, 5)} ${series.unit} at ${Math.round(point.hours)} h, ${point.source}`}</title>
-            </circle>
-          ))}
+          <Points points={points} x={x} y={y} odd={odd} series={series} />
         </Frame>
       )}
     </div>
+  )
+}
+
+function Points(props: {
+  points: SeriesPoint[]
+  x: ScaleLinear<number, number, never>
+  y: ScaleLinear<number, number, never>
+  odd: Set<number | undefined>
+  series: ReadingSeries
+}) {
+  const { points, x, y, odd, series } = props
+  return (
+    <>
+      {points.map((point) => (
+        <circle
+          key={`${point.seq} ${point.hours} ${point.value}`}
+          cx={x(point.hours)}
+          cy={y(point.value)}
+          r={odd.has(point.seq) ? 5 : 3.2}
+          className={odd.has(point.seq) ? classes.outPoint : classes.point}
+        >
+          <title>{`${number(point.value, 5)} ${series.unit} at ${Math.round(point.hours)} h, ${point.source}`}</title>
+        </circle>
+      ))}
+    </>
+  )
+}
+
+function Marks(props: {
+  marks: SeriesMark[]
+  first: number
+  x: ScaleLinear<number, number, never>
+  y: ScaleLinear<number, number, never>
+}) {
+  const { marks, first, x, y } = props
+  return (
+    <>
+      {marks
+        .filter((mark) => mark.hours >= first)
+        .map((mark, i) => (
+          <line
+            key={i}
+            x1={x(mark.hours)}
+            x2={x(mark.hours)}
+            y1={y.range()[0]}
+            y2={0}
+            className={mark.restarts ? classes.mark : classes.goesOn}
+          >
+            <title>{mark.words}</title>
+          </line>
+        ))}
+    </>
+  )
+}
+
+function Limits({
+  limits,
+  x,
+  y,
+}: {
+  limits: SeriesLimits
+  x: ScaleLinear<number, number, never>
+  y: ScaleLinear<number, number, never>
+}) {
+  return (
+    <>
+      {limits.from !== 'none' &&
+        [limits.lower, limits.upper].map(
+          (limit, i) =>
+            limit !== null && (
+              <line key={i} x1={0} x2={x.range()[1]} y1={y(limit)} y2={y(limit)} className={classes.limit} />
+            ),
+        )}
+    </>
+  )
+}
+
+function Trend(props: {
+  x: ScaleLinear<number, number, never>
+  newest: number
+  y: ScaleLinear<number, number, never>
+  points: SeriesPoint[]
+  crossing: { kind: 'crosses'; limit: 'lower' | 'upper'; inHours: number; earliest: number; latest: number | null }
+  limits: SeriesLimits
+}) {
+  const { x, newest, y, points, crossing, limits } = props
+  return (
+    <line
+      x1={x(newest)}
+      y1={y(points[points.length - 1]!.value)}
+      x2={x(newest + crossing.inHours)}
+      y2={y((crossing.limit === 'lower' ? limits.lower : limits.upper)!)}
+      className={classes.trend}
+      clipPath={`inset(0 0 0 0)`}
+    />
+  )
+}
+
+function Band({
+  smoothed,
+  x,
+  y,
+}: {
+  smoothed: { hours: number; smooth: number; lower: number; upper: number }[]
+  x: ScaleLinear<number, number, never>
+  y: ScaleLinear<number, number, never>
+}) {
+  return (
+    <path
+      d={
+        area<(typeof smoothed)[number]>()
+          .x((p) => x(p.hours))
+          .y0((p) => y(p.lower))
+          .y1((p) => y(p.upper))(smoothed) ?? undefined
+      }
+      className={classes.band}
+    />
   )
 }

@@ -1,4 +1,4 @@
-import { Select, Textarea } from '@mantine/core'
+import { Select } from '@mantine/core'
 import { useState } from 'react'
 
 import { ListenButton } from '../bench/ListenButton.tsx'
@@ -7,6 +7,7 @@ import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { useReadingKinds } from './reads.ts'
+import { NoteField } from '../ui/NoteField.tsx'
 
 /** One measured value, typed. */
 export function ReadingForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
@@ -54,14 +55,7 @@ export function ReadingForm({ printer, onClose }: { printer: { id: string; name:
         error={fields['values.0.value']}
       />
       {kind?.unit === 'Hz' && <ListenButton onPitch={(hz) => setValue(Math.round(hz * 10) / 10)} />}
-      <Textarea
-        label="Note (optional)"
-        mt="sm"
-        autosize
-        maxLength={2000}
-        value={note}
-        onChange={(e) => setNote(e.currentTarget.value)}
-      />
+      <NoteField value={note} onChange={setNote} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>
   )

@@ -1,6 +1,6 @@
 import { Radio, Select, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import type { ReadingKind } from '@diatribon/contract'
+import type { PrinterModel, ReadingKind } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
@@ -40,58 +40,10 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
         })
       }
     >
-      <div className={classes.fields}>
-        <TextInput
-          label="Name"
-          required
-          maxLength={60}
-          disabled={from !== null}
-          data-autofocus
-          value={name}
-          onChange={(e) => set({ name: e.currentTarget.value })}
-          error={fields.name}
-        />
-        <TextInput
-          label="Unit"
-          required
-          maxLength={20}
-          disabled={from !== null}
-          value={unit}
-          onChange={(e) => set({ unit: e.currentTarget.value })}
-          error={fields.unit}
-        />
-        <FigureField
-          label="Lower limit here"
-          mt={0}
-          value={lower ?? undefined}
-          onChange={(value) => set({ lower: value ?? null })}
-          error={fields.lower}
-        />
-        <FigureField
-          label="Upper limit here"
-          mt={0}
-          value={upper ?? undefined}
-          onChange={(value) => set({ upper: value ?? null })}
-          error={fields.upper}
-        />
-      </div>
+      <NameAndLimits from={from} name={name} set={set} fields={fields} unit={unit} lower={lower} upper={upper} />
       <p className="quiet">Without limits, each printer is judged by its own first readings.</p>
       {own.map((model, i) => (
-        <div key={model.modelId} className={classes.fields}>
-          <span style={{ alignSelf: 'center' }}>
-            {models.find(({ id }) => id === model.modelId)?.name ?? 'model'}, from its maker
-          </span>
-          {(['lower', 'upper'] as const).map((side) => (
-            <FigureField
-              key={side}
-              label={side === 'lower' ? 'Lower' : 'Upper'}
-              mt={0}
-              value={model[side] ?? undefined}
-              onChange={(value) => set({ models: own.map((m) => (m === model ? { ...m, [side]: value ?? null } : m)) })}
-              error={fields[`models.${i}.${side}`]}
-            />
-          ))}
-        </div>
+        <ModelLimits key={model.modelId} model={model} models={models} set={set} own={own} fields={fields} i={i} />
       ))}
       {free.length > 0 && (
         <Select
@@ -115,5 +67,82 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
         </Stack>
       </Radio.Group>
     </ActionDialog>
+  )
+}
+
+function NameAndLimits(props: {
+  from: ReadingKind | null
+  name: string
+  set: (change: Partial<ReadingKind>) => void
+  fields: Record<string, string>
+  unit: string
+  lower: number | null
+  upper: number | null
+}) {
+  const { from, name, set, fields, unit, lower, upper } = props
+  return (
+    <div className={classes.fields}>
+      <TextInput
+        label="Name"
+        required
+        maxLength={60}
+        disabled={from !== null}
+        data-autofocus
+        value={name}
+        onChange={(e) => set({ name: e.currentTarget.value })}
+        error={fields.name}
+      />
+      <TextInput
+        label="Unit"
+        required
+        maxLength={20}
+        disabled={from !== null}
+        value={unit}
+        onChange={(e) => set({ unit: e.currentTarget.value })}
+        error={fields.unit}
+      />
+      <FigureField
+        label="Lower limit here"
+        mt={0}
+        value={lower ?? undefined}
+        onChange={(value) => set({ lower: value ?? null })}
+        error={fields.lower}
+      />
+      <FigureField
+        label="Upper limit here"
+        mt={0}
+        value={upper ?? undefined}
+        onChange={(value) => set({ upper: value ?? null })}
+        error={fields.upper}
+      />
+    </div>
+  )
+}
+
+function ModelLimits(props: {
+  model: { modelId: string; lower: number | null; upper: number | null }
+  models: PrinterModel[]
+  set: (change: Partial<ReadingKind>) => void
+  own: { modelId: string; lower: number | null; upper: number | null }[]
+  fields: Record<string, string>
+  i: number
+}) {
+  const { model, models, set, own, fields, i } = props
+  return (
+    <div className={classes.fields}>
+      <span style={{ alignSelf: 'center' }}>
+        {models.find(({ id }) => id === model.modelId)?.name ?? 'model'}, from its maker
+      </span>
+      {(['lower', 'upper'] as const).map((side) => (
+        <FigureField
+          key={side}
+          label={side === 'lower' ? 'Lower' : 'Upper'}
+          mt={0}
+          value={model[side] ?? undefined}
+          onChange={(value) => set({ models: own.map((m) => (m === model ? { ...m, [side]: value ?? null } : m)) })}
+          error={fields[`models.${i}.${side}`]}
+        />
+      ))}
+    </div>
   )
 }

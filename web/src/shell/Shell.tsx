@@ -69,42 +69,10 @@ export function Shell({ children }: { children: ReactNode }) {
         <span className={classes.site}>
           <b>Diatribon</b> <span className={classes.siteName}>{site.name}</span>
         </span>
-        <nav className={classes.places} aria-label="Screens">
-          {places.map(({ to, name, Icon, wide }) => (
-            <NavLink
-              key={to}
-              to={to}
-              className={({ isActive }) =>
-                `${classes.place} ${isActive ? classes.here : ''} ${wide ? classes.wide : ''}`
-              }
-            >
-              <Icon size={20} stroke={1.7} aria-hidden />
-              {to === '/workshop' ? <MoreOr name={name} /> : name}
-              {to === '/logbook' && unread > 0 && (
-                <span className={classes.unread} aria-label={`${unread} unread for you`}>
-                  {unread}
-                </span>
-              )}
-            </NavLink>
-          ))}
-        </nav>
+        <Places unread={unread} />
         <PersonMenu onHelp={help.open} />
       </header>
-      {!connected && (
-        <p role="status" className={classes.offline}>
-          No connection. You see what was known when it was lost. What you record waits on this device and goes out when
-          it is back. {waiting > 0 && <Link to="/outbox">{waiting} waiting</Link>}
-        </p>
-      )}
-      {connected && waiting + refused > 0 && (
-        <p role="status" className={classes.offline}>
-          <Link to="/outbox">
-            {[waiting > 0 && `${waiting} waiting to be sent`, refused > 0 && `${refused} not taken`]
-              .filter(Boolean)
-              .join(', ')}
-          </Link>
-        </p>
-      )}
+      <Waiting connected={connected} waiting={waiting} refused={refused} />
       <main id="main" className={classes.main}>
         <PageTitle />
         {children}
@@ -222,5 +190,49 @@ function Shortcuts({ opened, onClose }: { opened: boolean; onClose: () => void }
         }}
       />
     </Modal>
+  )
+}
+
+function Places({ unread }: { unread: number }) {
+  return (
+    <nav className={classes.places} aria-label="Screens">
+      {places.map(({ to, name, Icon, wide }) => (
+        <NavLink
+          key={to}
+          to={to}
+          className={({ isActive }) => `${classes.place} ${isActive ? classes.here : ''} ${wide ? classes.wide : ''}`}
+        >
+          <Icon size={20} stroke={1.7} aria-hidden />
+          {to === '/workshop' ? <MoreOr name={name} /> : name}
+          {to === '/logbook' && unread > 0 && (
+            <span className={classes.unread} aria-label={`${unread} unread for you`}>
+              {unread}
+            </span>
+          )}
+        </NavLink>
+      ))}
+    </nav>
+  )
+}
+
+function Waiting({ connected, waiting, refused }: { connected: boolean; waiting: number; refused: number }) {
+  return (
+    <>
+      {!connected && (
+        <p role="status" className={classes.offline}>
+          No connection. You see what was known when it was lost. What you record waits on this device and goes out when
+          it is back. {waiting > 0 && <Link to="/outbox">{waiting} waiting</Link>}
+        </p>
+      )}
+      {connected && waiting + refused > 0 && (
+        <p role="status" className={classes.offline}>
+          <Link to="/outbox">
+            {[waiting > 0 && `${waiting} waiting to be sent`, refused > 0 && `${refused} not taken`]
+              .filter(Boolean)
+              .join(', ')}
+          </Link>
+        </p>
+      )}
+    </>
   )
 }

@@ -20,3 +20,6 @@ export function useSession() {
     nowMs: () => Date.now() + offsetMs,
   }
 }
+
+/** Whether the signed-in person may do something. */
+export type May = ReturnType<typeof useSession>['may']

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Spool } from '@diatribon/contract'
 import classes from '../parts/Catalogue.module.css'
-import { useSession } from '../shell/session.ts'
+import { useSession, type May } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -47,57 +47,7 @@ export function SpoolsPage() {
           rows.length === 0 ? (
             <Nothing title="No spool in the stores yet." />
           ) : (
-            <DataTable label="Spools">
-              <thead>
-                <tr>
-                  <th>Spool</th>
-                  <th className={table.right}>Left</th>
-                  <th>Known from</th>
-                  <th>
-                    <span className="unseen">Actions</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map((spool) => (
-                  <tr key={spool.id}>
-                    <td>
-                      <b>{spool.name}</b>
-                      <div className="quiet">
-                        {spool.material}, {spool.diameterMm} mm{spool.abrasive ? ', abrasive' : ''}
-                      </div>
-                    </td>
-                    <td className={table.right}>
-                      {spool.finishedAt ? (
-                        'used up'
-                      ) : (
-                        <>
-                          <b>{Math.round(spool.leftMetres)} m</b>
-                          <div className="quiet">{number(spool.leftGrams, 3)} g</div>
-                        </>
-                      )}
-                    </td>
-                    <td>
-                      {spool.weighedAt
-                        ? `weighed ${ago(spool.weighedAt, nowMs())}`
-                        : 'its weight when new, less its jobs'}
-                    </td>
-                    <td className={classes.acts}>
-                      {!spool.finishedAt && may('weigh spools') && (
-                        <Button
-                          size="compact-sm"
-                          variant="default"
-                          onClick={() => setWeighing(spool.id)}
-                          aria-label={`Weigh ${spool.name}`}
-                        >
-                          Weigh
-                        </Button>
-                      )}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </DataTable>
+            <SpoolsTable rows={rows} nowMs={nowMs} may={may} setWeighing={setWeighing} />
           )
         }
       </AsyncView>
@@ -168,6 +118,70 @@ function SpoolForm({ onClose }: { onClose: () => void }) {
         })
       }
     >
+      <MaterialFields
+        name={name}
+        setName={setName}
+        fields={fields}
+        material={material}
+        setMaterial={setMaterial}
+        abrasive={abrasive}
+        setAbrasive={setAbrasive}
+      />
+      <GramsFields
+        diameterMm={diameterMm}
+        setDiameter={setDiameter}
+        fields={fields}
+        densityGPerCm3={densityGPerCm3}
+        setDensity={setDensity}
+        netGrams={netGrams}
+        setNet={setNet}
+        tareGrams={tareGrams}
+        setTare={setTare}
+      />
+    </ActionDialog>
+  )
+}
+
+function SpoolsTable(props: {
+  rows: Spool[]
+  nowMs: () => number
+  may: May
+  setWeighing: (value: string | null) => void
+}) {
+  const { rows, nowMs, may, setWeighing } = props
+  return (
+    <DataTable label="Spools">
+      <thead>
+        <tr>
+          <th>Spool</th>
+          <th className={table.right}>Left</th>
+          <th>Known from</th>
+          <th>
+            <span className="unseen">Actions</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((spool) => (
+          <SpoolRow key={spool.id} spool={spool} nowMs={nowMs} may={may} setWeighing={setWeighing} />
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function MaterialFields(props: {
+  name: string
+  setName: (value: string) => void
+  fields: Record<string, string>
+  material: string
+  setMaterial: (value: string) => void
+  abrasive: boolean
+  setAbrasive: (value: boolean) => void
+}) {
+  const { name, setName, fields, material, setMaterial, abrasive, setAbrasive } = props
+  return (
+    <>
       <TextInput
         label="Name or number"
         required
@@ -193,6 +207,24 @@ function SpoolForm({ onClose }: { onClose: () => void }) {
         checked={abrasive}
         onChange={({ currentTarget }) => setAbrasive(currentTarget.checked)}
       />
+    </>
+  )
+}
+
+function GramsFields(props: {
+  diameterMm: number | undefined
+  setDiameter: (value: number | undefined) => void
+  fields: Record<string, string>
+  densityGPerCm3: number | undefined
+  setDensity: (value: number | undefined) => void
+  netGrams: number | undefined
+  setNet: (value: number | undefined) => void
+  tareGrams: number | undefined
+  setTare: (value: number | undefined) => void
+}) {
+  const { diameterMm, setDiameter, fields, densityGPerCm3, setDensity, netGrams, setNet, tareGrams, setTare } = props
+  return (
+    <>
       <FigureField
         label="Diameter, in mm"
         required
@@ -223,6 +255,43 @@ function SpoolForm({ onClose }: { onClose: () => void }) {
         onChange={setTare}
         error={fields.tareGrams}
       />
-    </ActionDialog>
+    </>
+  )
+}
+
+function SpoolRow(props: { spool: Spool; nowMs: () => number; may: May; setWeighing: (value: string | null) => void }) {
+  const { spool, nowMs, may, setWeighing } = props
+  return (
+    <tr>
+      <td>
+        <b>{spool.name}</b>
+        <div className="quiet">
+          {spool.material}, {spool.diameterMm} mm{spool.abrasive ? ', abrasive' : ''}
+        </div>
+      </td>
+      <td className={table.right}>
+        {spool.finishedAt ? (
+          'used up'
+        ) : (
+          <>
+            <b>{Math.round(spool.leftMetres)} m</b>
+            <div className="quiet">{number(spool.leftGrams, 3)} g</div>
+          </>
+        )}
+      </td>
+      <td>{spool.weighedAt ? `weighed ${ago(spool.weighedAt, nowMs())}` : 'its weight when new, less its jobs'}</td>
+      <td className={classes.acts}>
+        {!spool.finishedAt && may('weigh spools') && (
+          <Button
+            size="compact-sm"
+            variant="default"
+            onClick={() => setWeighing(spool.id)}
+            aria-label={`Weigh ${spool.name}`}
+          >
+            Weigh
+          </Button>
+        )}
+      </td>
+    </tr>
   )
 }

@@ -49,18 +49,14 @@ export function DayField({
 }
 
 /** A time of day. Gives HH:MM, or '' while it is empty. */
-export function TimeField({
-  value,
-  onChange,
-  label,
-  error,
-}: {
+export function TimeField(props: {
   value: string
   onChange: (time: string) => void
   /** Said by screen readers; the group around it says it to the eye. */
   label: string
   error?: string
 }) {
+  const { value, onChange, label, error } = props
   return (
     <TimePicker
       value={value}

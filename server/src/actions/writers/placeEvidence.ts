@@ -4,7 +4,7 @@ import {
   combine,
   counterAt,
   counterCurve,
-  Problem,
+  InputProblem,
   type CounterPoint,
   type Counters,
   type Evidence,
@@ -272,7 +272,7 @@ function refuseImpossible<T>(work: () => T): T {
   try {
     return work()
   } catch (error) {
-    throw error instanceof Problem ? refusalOf(error, 409) : error
+    throw error instanceof InputProblem ? refusalOf(error, 409) : error
   }
 }
 

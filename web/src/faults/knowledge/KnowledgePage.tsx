@@ -1,7 +1,7 @@
 import { Button, SegmentedControl, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { Cause, FaultTest, Symptom } from '@diatribon/contract'
+import type { Cause, FaultTest, Knowledge, Symptom } from '@diatribon/contract'
 import { useSession } from '../../shell/session.ts'
 import { AsyncView } from '../../ui/AsyncView.tsx'
 import { PageHead } from '../../ui/PageHead.tsx'
@@ -63,82 +63,31 @@ export function KnowledgePage() {
       </div>
       <AsyncView of={known}>
         {({ symptoms, causes, tests }) => (
-          <ul className={classes.list} aria-label={view}>
-            {view === 'Symptoms' &&
-              symptoms
-                .filter(({ dropped, name, looks }) => !dropped && fits(name, looks))
-                .map((symptom) => (
-                  <Card
-                    key={symptom.id}
-                    title={symptom.name}
-                    drawing={symptom.drawing && <DrawingOf of={symptom.drawing} width={92} />}
-                    onEdit={edits ? () => setEditing({ what: 'Symptoms', from: symptom }) : null}
-                  >
-                    {symptom.looks}
-                    <div className="quiet">
-                      {symptom.causes
-                        .map(({ causeId }) => causes.find(({ id }) => id === causeId))
-                        .filter((cause) => cause && !cause.dropped)
-                        .map((cause) => cause!.name)
-                        .join(' · ')}
-                    </div>
-                    <About kinds={symptom.about.slotKinds} />
-                    {symptom.caution && <div>⚠ {symptom.caution}</div>}
-                  </Card>
-                ))}
-            {view === 'Causes' &&
-              causes
-                .filter(({ dropped, name, mechanism }) => !dropped && fits(name, mechanism))
-                .map((cause) => (
-                  <Card
-                    key={cause.id}
-                    title={cause.name}
-                    drawing={cause.drawing && <DrawingOf of={cause.drawing} width={92} />}
-                    onEdit={edits ? () => setEditing({ what: 'Causes', from: cause }) : null}
-                  >
-                    {cause.mechanism}
-                    <div>
-                      <b>Put right:</b> {cause.fix}{' '}
-                      <span className="quiet">
-                        {number(cause.minutes)} min{cause.signOff && `, ${cause.signOff}`}
-                      </span>
-                    </div>
-                    <About kinds={cause.about.slotKinds} />
-                    {cause.caution && <div>⚠ {cause.caution}</div>}
-                  </Card>
-                ))}
-            {view === 'Tests' &&
-              tests
-                .filter(({ dropped, name, how }) => !dropped && fits(name, how))
-                .map((test) => (
-                  <Card
-                    key={test.id}
-                    title={test.name}
-                    drawing={null}
-                    onEdit={edits ? () => setEditing({ what: 'Tests', from: test }) : null}
-                  >
-                    {test.how}{' '}
-                    <span className="quiet">
-                      {number(test.minutes)} min{test.state !== 'any' && `, ${test.state}`}
-                      {test.signOff && `, ${test.signOff}`}. Ends with{' '}
-                      {test.outcomes.map(({ words: outcome }) => `“${outcome}”`).join(' or ')}.
-                    </span>
-                    <About kinds={test.about.slotKinds} />
-                    {test.caution && <div>⚠ {test.caution}</div>}
-                  </Card>
-                ))}
-          </ul>
+          <Cards
+            view={view}
+            symptoms={symptoms}
+            fits={fits}
+            edits={edits}
+            setEditing={setEditing}
+            causes={causes}
+            tests={tests}
+          />
         )}
       </AsyncView>
-      {known.data && editing?.what === 'Symptoms' && (
-        <SymptomEditor from={editing.from} known={known.data} onClose={() => setEditing(null)} />
-      )}
-      {known.data && editing?.what === 'Causes' && <CauseEditor from={editing.from} onClose={() => setEditing(null)} />}
-      {known.data && editing?.what === 'Tests' && (
-        <TestEditor from={editing.from} known={known.data} onClose={() => setEditing(null)} />
-      )}
+      {known.data && editing && <Editor editing={editing} known={known.data} onClose={() => setEditing(null)} />}
     </>
   )
+}
+
+function Editor({ editing, known, onClose }: { editing: Editing; known: Knowledge; onClose: () => void }) {
+  switch (editing.what) {
+    case 'Symptoms':
+      return <SymptomEditor from={editing.from} known={known} onClose={onClose} />
+    case 'Causes':
+      return <CauseEditor from={editing.from} onClose={onClose} />
+    case 'Tests':
+      return <TestEditor from={editing.from} known={known} onClose={onClose} />
+  }
 }
 
 function About({ kinds }: { kinds: string[] }) {
@@ -166,5 +115,113 @@ function Card(props: {
         </Button>
       )}
     </li>
+  )
+}
+
+function SymptomCard(props: {
+  symptom: Symptom
+  edits: boolean
+  setEditing: (value: Editing | null) => void
+  causes: Cause[]
+}) {
+  const { symptom, edits, setEditing, causes } = props
+  return (
+    <Card
+      title={symptom.name}
+      drawing={symptom.drawing && <DrawingOf of={symptom.drawing} width={92} />}
+      onEdit={edits ? () => setEditing({ what: 'Symptoms', from: symptom }) : null}
+    >
+      {symptom.looks}
+      <div className="quiet">
+        {symptom.causes
+          .map(({ causeId }) => causes.find(({ id }) => id === causeId))
+          .filter((cause) => cause && !cause.dropped)
+          .map((cause) => cause!.name)
+          .join(' · ')}
+      </div>
+      <About kinds={symptom.about.slotKinds} />
+      {symptom.caution && <div>⚠ {symptom.caution}</div>}
+    </Card>
+  )
+}
+
+function CauseCard({
+  cause,
+  edits,
+  setEditing,
+}: {
+  cause: Cause
+  edits: boolean
+  setEditing: (value: Editing | null) => void
+}) {
+  return (
+    <Card
+      title={cause.name}
+      drawing={cause.drawing && <DrawingOf of={cause.drawing} width={92} />}
+      onEdit={edits ? () => setEditing({ what: 'Causes', from: cause }) : null}
+    >
+      {cause.mechanism}
+      <div>
+        <b>Put right:</b> {cause.fix}{' '}
+        <span className="quiet">
+          {number(cause.minutes)} min{cause.signOff && `, ${cause.signOff}`}
+        </span>
+      </div>
+      <About kinds={cause.about.slotKinds} />
+      {cause.caution && <div>⚠ {cause.caution}</div>}
+    </Card>
+  )
+}
+
+function TestCard({
+  test,
+  edits,
+  setEditing,
+}: {
+  test: FaultTest
+  edits: boolean
+  setEditing: (value: Editing | null) => void
+}) {
+  return (
+    <Card title={test.name} drawing={null} onEdit={edits ? () => setEditing({ what: 'Tests', from: test }) : null}>
+      {test.how}{' '}
+      <span className="quiet">
+        {number(test.minutes)} min{test.state !== 'any' && `, ${test.state}`}
+        {test.signOff && `, ${test.signOff}`}. Ends with{' '}
+        {test.outcomes.map(({ words: outcome }) => `“${outcome}”`).join(' or ')}.
+      </span>
+      <About kinds={test.about.slotKinds} />
+      {test.caution && <div>⚠ {test.caution}</div>}
+    </Card>
+  )
+}
+
+function Cards(props: {
+  view: 'Symptoms' | 'Causes' | 'Tests'
+  symptoms: Symptom[]
+  fits: (...texts: string[]) => boolean
+  edits: boolean
+  setEditing: (value: Editing | null) => void
+  causes: Cause[]
+  tests: FaultTest[]
+}) {
+  const { view, symptoms, fits, edits, setEditing, causes, tests } = props
+  return (
+    <ul className={classes.list} aria-label={view}>
+      {view === 'Symptoms' &&
+        symptoms
+          .filter(({ dropped, name, looks }) => !dropped && fits(name, looks))
+          .map((symptom) => (
+            <SymptomCard key={symptom.id} symptom={symptom} edits={edits} setEditing={setEditing} causes={causes} />
+          ))}
+      {view === 'Causes' &&
+        causes
+          .filter(({ dropped, name, mechanism }) => !dropped && fits(name, mechanism))
+          .map((cause) => <CauseCard key={cause.id} cause={cause} edits={edits} setEditing={setEditing} />)}
+      {view === 'Tests' &&
+        tests
+          .filter(({ dropped, name, how }) => !dropped && fits(name, how))
+          .map((test) => <TestCard key={test.id} test={test} edits={edits} setEditing={setEditing} />)}
+    </ul>
   )
 }

@@ -54,44 +54,7 @@ export function SymptomEditor(props: { from: Symptom | null; known: Knowledge; o
             error={fields.looks}
           />
           <DrawingField value={drawing} onChange={(next) => set({ drawing: next })} />
-          <h3 style={{ marginTop: 16 }}>Causes and their weight</h3>
-          <p className="quiet" style={{ margin: 0 }}>
-            A cause of weight 4 is thought twice as likely as one of 2, until your own faults tell more.
-          </p>
-          {causes.map(({ causeId, weight }, i) => (
-            <div key={causeId} className={classes.row}>
-              <span>{causeName(causeId)}</span>
-              <FigureField
-                aria-label={`Weight of ${causeName(causeId)}`}
-                mt={0}
-                w={90}
-                min={0.1}
-                value={weight}
-                onChange={(next) =>
-                  set({ causes: causes.map((one, j) => (i === j ? { causeId, weight: next ?? one.weight } : one)) })
-                }
-                error={fields[`causes.${i}.weight`]}
-              />
-              <Button
-                size="compact-sm"
-                variant="subtle"
-                aria-label={`Drop ${causeName(causeId)}`}
-                onClick={() => set({ causes: causes.filter((_, j) => j !== i) })}
-              >
-                Drop
-              </Button>
-            </div>
-          ))}
-          <Select
-            label="Add a cause"
-            mt="sm"
-            searchable
-            data={known.causes
-              .filter(({ id, dropped }) => !dropped && !causes.some(({ causeId }) => causeId === id))
-              .map(({ id, name: label }) => ({ value: id, label }))}
-            value={null}
-            onChange={(causeId) => causeId && set({ causes: [...causes, { causeId, weight: 1 }] })}
-          />
+          <CausesField causes={causes} causeName={causeName} set={set} fields={fields} known={known} />
           <AboutField value={about} onChange={(next) => set({ about: next })} />
           <CautionField value={caution} onChange={(next) => set({ caution: next })} />
           <Checkbox
@@ -104,5 +67,57 @@ export function SymptomEditor(props: { from: Symptom | null; known: Knowledge; o
         </>
       )}
     </EditorDialog>
+  )
+}
+
+function CausesField(props: {
+  causes: { causeId: string; weight: number }[]
+  causeName: (id: string) => string
+  set: (change: Partial<Symptom>) => void
+  fields: Record<string, string>
+  known: Knowledge
+}) {
+  const { causes, causeName, set, fields, known } = props
+  return (
+    <>
+      <h3 style={{ marginTop: 16 }}>Causes and their weight</h3>
+      <p className="quiet" style={{ margin: 0 }}>
+        A cause of weight 4 is thought twice as likely as one of 2, until your own faults tell more.
+      </p>
+      {causes.map(({ causeId, weight }, i) => (
+        <div key={causeId} className={classes.row}>
+          <span>{causeName(causeId)}</span>
+          <FigureField
+            aria-label={`Weight of ${causeName(causeId)}`}
+            mt={0}
+            w={90}
+            min={0.1}
+            value={weight}
+            onChange={(next) =>
+              set({ causes: causes.map((one, j) => (i === j ? { causeId, weight: next ?? one.weight } : one)) })
+            }
+            error={fields[`causes.${i}.weight`]}
+          />
+          <Button
+            size="compact-sm"
+            variant="subtle"
+            aria-label={`Drop ${causeName(causeId)}`}
+            onClick={() => set({ causes: causes.filter((_, j) => j !== i) })}
+          >
+            Drop
+          </Button>
+        </div>
+      ))}
+      <Select
+        label="Add a cause"
+        mt="sm"
+        searchable
+        data={known.causes
+          .filter(({ id, dropped }) => !dropped && !causes.some(({ causeId }) => causeId === id))
+          .map(({ id, name: label }) => ({ value: id, label }))}
+        value={null}
+        onChange={(causeId) => causeId && set({ causes: [...causes, { causeId, weight: 1 }] })}
+      />
+    </>
   )
 }

@@ -1,5 +1,5 @@
 /** Every reason for which a sum refuses its input. A `switch` over it is checked for completeness. */
-export type ProblemCode =
+export type InputProblemCode =
   | 'no-records'
   | 'no-failures'
   | 'no-spread'
@@ -28,13 +28,13 @@ export type ProblemCode =
   | 'impossible-findings'
 
 /** A refusal that a caller can show: stable code, one sentence, the values behind it. */
-export class Problem extends Error {
+export class InputProblem extends Error {
   constructor(
-    readonly code: ProblemCode,
+    readonly code: InputProblemCode,
     message: string,
     readonly values: Readonly<Record<string, number | string>> = {},
   ) {
     super(message)
-    this.name = 'Problem'
+    this.name = 'InputProblem'
   }
 }

@@ -1,0 +1,48 @@
+import type { PrinterPage } from '@diatribon/contract'
+import { DutyForm } from '../../faults/DutyForm.tsx'
+import { FaultForm } from '../../faults/FaultForm.tsx'
+import { GuardForm } from '../../faults/GuardForm.tsx'
+import { CountForm } from '../../hours/CountForm.tsx'
+import { FinishJobForm } from '../../jobs/FinishJobForm.tsx'
+import { AddSlotForm } from '../AddSlotForm.tsx'
+import { EmptySlotForm } from '../EmptySlotForm.tsx'
+import { HoldForm } from '../HoldForm.tsx'
+import { MovePartForm } from '../MovePartForm.tsx'
+import { NoteForm } from '../NoteForm.tsx'
+import { RetireForm } from '../RetireForm.tsx'
+import { SwapKitForm } from '../SwapKitForm.tsx'
+import { SwapPartForm } from '../SwapPartForm.tsx'
+import type { Doing } from './doing.ts'
+
+/** The dialog of what somebody is doing. */
+export function PrinterDialog({ doing, page, onClose }: { doing: Doing; page: PrinterPage; onClose: () => void }) {
+  const { printer, job } = page
+  switch (doing.what) {
+    case 'count':
+      return <CountForm printer={printer} onClose={onClose} />
+    case 'note':
+      return <NoteForm printer={printer} onClose={onClose} />
+    case 'fault':
+      return <FaultForm printer={printer} onClose={onClose} />
+    case 'duty':
+      return <DutyForm printer={printer} onClose={onClose} />
+    case 'guard':
+      return <GuardForm printer={printer} onClose={onClose} />
+    case 'hold':
+      return <HoldForm printer={printer} onClose={onClose} />
+    case 'kit':
+      return <SwapKitForm page={page} kitName={doing.kit} onClose={onClose} />
+    case 'move':
+      return <MovePartForm page={page} onClose={onClose} />
+    case 'add slot':
+      return <AddSlotForm page={page} onClose={onClose} />
+    case 'empty slot':
+      return <EmptySlotForm page={page} onClose={onClose} />
+    case 'retire':
+      return <RetireForm printer={printer} onClose={onClose} />
+    case 'finish':
+      return job && <FinishJobForm printer={printer} job={job} onClose={onClose} />
+    case 'swap':
+      return <SwapPartForm page={page} slotId={doing.slotId} onClose={onClose} />
+  }
+}
