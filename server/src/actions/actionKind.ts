@@ -1,6 +1,7 @@
 import type { Amend, Right } from '@diatribon/contract'
 import type { Work } from './writers/requireSignOffs.ts'
-import type { Facts, Needs } from './facts.ts'
+import type { Facts } from './facts.ts'
+import type { Needs } from './needs.ts'
 import type { Entry } from './writers/logRow.ts'
 
 export type { Entry }

@@ -1,6 +1,7 @@
 import type { ChangePerson } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
 import { staffMember, requireAnotherLead } from './writers/staffMember.ts'
+import { endSessions } from './writers/endSessions.ts'
 
 export const changePerson: ActionKind<ChangePerson> = {
   right: 'keep the staff',
@@ -9,7 +10,7 @@ export const changePerson: ActionKind<ChangePerson> = {
     const who = await staffMember(facts, personId)
     if (role !== 'lead') await requireAnotherLead(facts, who)
     facts.put('person', { ...who, displayName, role })
-    if (role !== who.role && personId !== by) await facts.endSessions(personId)
+    if (role !== who.role && personId !== by) await endSessions(facts, personId)
   },
   words: ({ displayName, role }) => `${displayName} is ${role}`,
 }

@@ -25,8 +25,11 @@ import { databaseCode, isLost } from '../platform/loss.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { attachment, logEntry } from '../platform/tables.ts'
 import { selectRows } from '../platform/rows.ts'
-import { Facts, type Needs } from './facts.ts'
+import { Facts } from './facts.ts'
+import { failedHere, refusalOfDatabase, worthAnotherTry } from './databaseRefusals.ts'
 import { kindOf } from './index.ts'
+import { loadNeeds } from './needs.ts'
+import { needsOf } from './needsOf.ts'
 
 /** An action that has passed its shape, and who asks for it. */
 export interface Asked {
@@ -70,12 +73,6 @@ const mostPerTransaction = 200
 const sliceOfList = 50
 /** The clock of a device may run this much ahead before an action counts as dated in the future. */
 const aheadMs = 2 * 60_000
-/**
- * Deadlocks, two senders of one key or name, a lock that was not to be had, a transaction that the database ended because
- * this process stood still: a second try finds the world settled, and the keys see to it that nothing is recorded twice.
- */
-const worthAnotherTry = new Set(['40P01', '40001', '23505', '55P03', '57014', '25P03'])
-
 /**
  * The one door: shape, right and state of every action are checked here, and here alone the facts are changed.
  * @param announce is told after the commit what was touched
@@ -257,7 +254,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
   // Entries that are played again come one after the other, and with their numbers.
   if (asked.some(({ seq }) => seq === undefined)) await lockFacts(client, asked.some(reachesBeyondPrinter))
   const originals = await originalsOf(db, asked)
-  await facts.open(needsOf(asked, originals))
+  await loadNeeds(facts, needsOf([...asked, ...originals.values()].flatMap(({ action }) => action ?? [])))
   const known = new Map<string, LogRow>()
   const keys = asked.map(({ action }) => action.key)
   for (const row of await selectRows<LogRow>(client, logEntry, 'key', keys)) known.set(row.key, row)
@@ -335,32 +332,6 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
   }
 }
 
-function needsOf(asked: Asked[], originals: Map<string, { action?: Action }>): Required<Needs> {
-  const sets = {
-    printers: new Set<string>(),
-    knownPrinters: new Set<string>(),
-    slots: new Set<string>(),
-    partTypes: new Set<string>(),
-    models: new Set<string>(),
-    fittings: new Set<string>(),
-    jobs: new Set<string>(),
-    spools: new Set<string>(),
-    jobsRunningOn: new Set<string>(),
-  }
-  const actions = [
-    ...asked.map(({ action }) => action),
-    ...[...originals.values()].flatMap(({ action }) => action ?? []),
-  ]
-  for (const action of actions) {
-    if ('printerId' in action && action.printerId)
-      (kindOf(action.kind).leavesPrinterAlone ? sets.knownPrinters : sets.printers).add(action.printerId)
-    const needs = kindOf(action.kind).needs?.(action) ?? {}
-    for (const [name, ids] of Object.entries(needs) as [keyof Needs, string[]][])
-      for (const id of ids) sets[name].add(id)
-  }
-  return Object.fromEntries(Object.entries(sets).map(([name, ids]) => [name, [...ids]])) as unknown as Required<Needs>
-}
-
 /**
  * Whether an action reads and writes more than its own printer: people, the site, catalogues, spools, a second printer, or,
  * for an amendment, whatever the entry did that it puts right.
@@ -418,32 +389,9 @@ export function touchedBy(outcomes: Outcome[]): Touched {
   return touched
 }
 
-/** A mistake of ours inside one action is that one's failure: it was taken back, so this is known for certain. */
-const failedHere = new Refusal(
-  500,
-  'not-recorded',
-  'Something went wrong on the server with this entry, and it was not recorded. Tell the lead.',
-)
-
 function refusedResult(error: unknown): ActionResult & { ok: false } {
   const refusal = error instanceof Refusal ? error : failedHere
   return { ok: false, status: refusal.status, ...refusal.body }
-}
-
-const sentences: Record<string, string> = {
-  printer_name: 'There is already a printer with this name.',
-  part_type_name: 'The catalogue already has a part type with this name.',
-  printer_model_name: 'There is already a model of this make and name.',
-  spool_name: 'There is already a spool with this name.',
-  person_name: 'Somebody already signs in under this name.',
-  fitting_one_in_slot: 'Somebody has just changed the part in this slot. Look at the printer again before you swap.',
-  fitting_counter_order: 'A part cannot be removed at a lower counter reading than it was fitted at.',
-  check_type_name: 'There is already a check with this name.',
-  reading_kind_name: 'There is already a kind of reading with this name.',
-  work_span_one_open: 'You are already at work on this printer.',
-  down_time_one_open: 'Somebody has just taken this printer out of service. Look at it again.',
-  check_sheet_one_open: 'This check is already being done on this printer. Go on with that one.',
-  log_entry_key: 'This key already stands for another entry. Make a new key for a new action.',
 }
 
 /** What brought an action down that was applied alone, as its refusal. @throws when it was no fault of the action */
@@ -451,37 +399,4 @@ export function refusedBy(error: unknown): ActionResult & { ok: false } {
   const code = databaseCode(error)
   if (code === null || isLost(error)) throw error
   return refusedResult(refusalOfDatabase(error, code))
-}
-
-function refusalOfDatabase(error: unknown, code: string): Refusal {
-  let constraint: string | undefined
-  for (let at = error; at instanceof Error; at = at.cause) constraint ??= (at as { constraint?: string }).constraint
-  const sentence = constraint && sentences[constraint]
-  if (sentence) return new Refusal(409, constraint!.replaceAll('_', '-'), sentence)
-  if (constraint?.endsWith('_pkey'))
-    return new Refusal(
-      409,
-      'already-here',
-      'There is already something with this id. A new one needs an id of its own.',
-    )
-  const missing = /_id_([a-z_]+)_id_fk$/.exec(constraint ?? '')?.[1]
-  if (missing)
-    return new Refusal(
-      404,
-      'not-there',
-      `The ${missing.replaceAll('_', ' ')} that this names is not there (any more). Look again, and choose anew.`,
-    )
-  if (code.startsWith('22') || code.startsWith('23'))
-    return new Refusal(
-      409,
-      'not-recorded',
-      'A figure or a word of this entry cannot be kept as it is. Nothing was recorded.',
-    )
-  if (worthAnotherTry.has(code))
-    return new Refusal(
-      503,
-      'busy',
-      'Somebody else is changing the same thing and is not done yet. Nothing was recorded; try again in a moment.',
-    )
-  return failedHere
 }

@@ -6,6 +6,7 @@ import { Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, partInSlot, putBack, slotOn, takenOut } from './swapPart.ts'
+import { fittingIn } from './writers/inPlace.ts'
 
 export const emptySlot: ActionKind<EmptySlot> = {
   right: 'swap parts',
@@ -31,7 +32,7 @@ export const emptySlot: ActionKind<EmptySlot> = {
       facts.put('fitting', { ...went!, removalReason, changedSeq: seq })
       return
     }
-    if (facts.fittingIn(original.action.slotId))
+    if (fittingIn(facts, original.action.slotId))
       throw new Refusal(409, 'built-upon', 'Another part sits in this slot by now. Take that swap back first.')
     facts.put('fitting', putBack(went!, seq))
   },

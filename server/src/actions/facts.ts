@@ -44,7 +44,6 @@ import {
   usage,
   workSpan,
 } from '../platform/tables.ts'
-import type { CounterPoint } from '@diatribon/core'
 import { staleBy, writeStale, type Change } from '../kept/staleRows.ts'
 import { entryOf, type Entry, type LogRow } from './writers/logRow.ts'
 import type { Action } from '@diatribon/contract'
@@ -68,38 +67,13 @@ export type FaultRow = typeof fault.$inferSelect
 export type FaultStepRow = typeof faultStep.$inferSelect
 export type ReadingKindRow = typeof readingKind.$inferSelect
 
-/** Ids that an action will ask for, so that a batch of actions loads them in one go. */
-export interface Needs {
-  printers?: string[]
-  /** Printers that are only named. */
-  knownPrinters?: string[]
-  slots?: string[]
-  partTypes?: string[]
-  models?: string[]
-  fittings?: string[]
-  jobs?: string[]
-  spools?: string[]
-  /** Printers whose job that still runs is asked for. */
-  jobsRunningOn?: string[]
-}
-
 type Id = string | number
 
-/** What a printer's curve follows from after one of its readings. */
-export interface PrinterHistory {
-  anchor: UsageRow
-  /** Counters at the anchor. */
-  start: CounterPoint
-  /** In force after the anchor, in order. */
-  rows: UsageRow[]
+/** A statement that deletes rows, with its values. */
+interface Deletion {
+  text: string
+  values: unknown[]
 }
-
-const inPlace = 'AND removed_at IS NULL AND taken_back_seq IS NULL'
-/** Each half walks an index of its own; together as one OR they would read every fitting of the printer. */
-const unsettled = `AND taken_back_seq IS NULL AND id IN (
-  SELECT f.id FROM printer p JOIN fitting f ON f.printer_id = p.id AND f.fitted_at > p.counted_at WHERE p.id = ANY($1::uuid[])
-  UNION
-  SELECT f.id FROM printer p JOIN fitting f ON f.printer_id = p.id AND f.removed_at > p.counted_at WHERE p.id = ANY($1::uuid[]))`
 
 /** Rows of one table as this transaction sees them: loaded ones and changed ones. */
 class Store<Row extends object> {
@@ -205,38 +179,20 @@ export class Facts {
   private readonly stores = openStores()
   private undo: (() => void)[] = []
   private lines: LogRow[] = []
-  /** Sheets of checks whose results are all here. */
-  private readonly wholeSheets = new Set<string>()
-  private readonly histories = new Map<string, PrinterHistory>()
-  /** Curves that are drawn anew after a moment. */
-  private cuts: { printerId: string; after: Date }[] = []
+  private readonly kept = new Map<string, unknown>()
+  /** What is deleted before anything is written. */
+  private deletions: Deletion[] = []
 
   constructor(
-    private readonly client: pg.PoolClient,
+    readonly client: pg.PoolClient,
     readonly db: Db,
   ) {}
 
-  /** Locks the printers of a batch, in one order so that two batches cannot wait for each other, and loads its rows. */
-  async open(needs: Required<Needs>): Promise<void> {
-    const { printers, knownPrinters, slots, partTypes, models, fittings, jobs, spools, jobsRunningOn } = needs
-    const { client, stores } = this
-    if (printers.length > 0) {
-      stores.printer.load(await selectRows(client, printer, 'id', printers, 'ORDER BY id FOR UPDATE'))
-      // What was fitted or removed after the last count still waits for its exact hours.
-      stores.fitting.load(await selectRows(client, fitting, 'printer_id', printers, unsettled))
-    }
-    if (knownPrinters.length > 0) stores.printer.load(await selectRows(client, printer, 'id', knownPrinters))
-    if (slots.length > 0) {
-      stores.slot.load(await selectRows(client, slot, 'id', slots))
-      stores.fitting.load(await selectRows(client, fitting, 'slot_id', slots, inPlace))
-    }
-    if (partTypes.length > 0) stores.partType.load(await selectRows(client, partType, 'id', partTypes))
-    if (models.length > 0) stores.model.load(await selectRows(client, printerModel, 'id', models))
-    if (fittings.length > 0) stores.fitting.load(await selectRows(client, fitting, 'id', fittings))
-    if (jobs.length > 0) stores.job.load(await selectRows(client, job, 'id', jobs))
-    if (jobsRunningOn.length > 0)
-      stores.job.load(await selectRows(client, job, 'printer_id', jobsRunningOn, 'AND finished_seq IS NULL'))
-    if (spools.length > 0) stores.spool.load(await selectRows(client, spool, 'id', spools, 'ORDER BY id FOR UPDATE'))
+  /** Rows by a column, into this transaction. */
+  async load<K extends keyof Stores>(table: K, column: string, values: string[], rest = ''): Promise<void> {
+    if (values.length === 0) return
+    const store = this.stores[table] as unknown as Store<RowOf<K> & object>
+    store.load(await selectRows(this.client, store.table, column, values, rest))
   }
 
   /** A line for the book, written before the facts that follow from it. */
@@ -308,15 +264,6 @@ export class Facts {
     return [...store.rows.values()]
   }
 
-  /** Results of a sheet that count; read once, however many steps of it come. */
-  async resultsOf(sheetId: string): Promise<StepResultRow[]> {
-    const found = this.wholeSheets.has(sheetId)
-      ? []
-      : await this.db.select().from(stepResult).where(eq(stepResult.sheetId, sheetId))
-    this.wholeSheets.add(sheetId)
-    return this.loaded('stepResult', found).filter((row) => row.sheetId === sheetId && row.replacedSeq === null)
-  }
-
   spool(id: string): SpoolRow {
     return this.known('spool', id, 'spool')
   }
@@ -331,45 +278,6 @@ export class Facts {
     const found = this.find('site', id)
     if (!found) throw new Refusal(404, 'not-there', 'There is no such workshop.')
     return found
-  }
-
-  /** Rows that only the state tells the need of. */
-  async needPartTypes(ids: string[]): Promise<void> {
-    this.stores.partType.load(await selectRows(this.client, partType, 'id', ids))
-  }
-  async needSlots(ids: string[]): Promise<void> {
-    this.stores.slot.load(await selectRows(this.client, slot, 'id', ids))
-  }
-  async needSpool(id: string): Promise<void> {
-    this.stores.spool.load(await selectRows(this.client, spool, 'id', [id], 'ORDER BY id FOR UPDATE'))
-  }
-
-  /** The job that was started on a printer and is not finished. */
-  jobOn(printerId: string): JobRow | undefined {
-    for (const row of this.stores.job.rows.values())
-      if (row.printerId === printerId && row.finishedSeq === null) return row
-    return undefined
-  }
-
-  /** The part that sits in a slot now. */
-  fittingIn(slotId: string): FittingRow | undefined {
-    for (const row of this.stores.fitting.rows.values())
-      if (row.slotId === slotId && row.removedAt === null && row.takenBackSeq === null) return row
-    return undefined
-  }
-
-  /** Fittings of a printer that were fitted or removed after the moment, as far as they are loaded. */
-  fittingsChangedAfter(printerId: string, moment: Date): FittingRow[] {
-    return [...this.stores.fitting.rows.values()].filter(
-      (row) =>
-        row.printerId === printerId &&
-        row.takenBackSeq === null &&
-        (row.fittedAt > moment || (row.removedAt !== null && row.removedAt > moment)),
-    )
-  }
-
-  loadFittings(rows: FittingRow[]): void {
-    this.stores.fitting.load(rows)
   }
 
   /** Adds or replaces a row. */
@@ -392,39 +300,39 @@ export class Facts {
   }
 
   /**
-   * The printer's curve after a moment is forgotten, also what of it was not written yet; its new points are put after this.
+   * Rows of a table are gone, also those that were not written yet; new ones are put after this.
+   * @param isGone says of a row of this transaction what the statement says of those in the database
    */
-  cutCurve(printerId: string, after: Date): void {
-    const { counterPoint: points } = this.stores
-    for (const id of points.changed) {
-      const row = points.rows.get(id)!
-      if (row.printerId !== printerId || row.at <= after) continue
-      points.rows.delete(id)
-      points.changed.delete(id)
+  remove<K extends keyof Stores>(table: K, isGone: (row: RowOf<K>) => boolean, statement: Deletion): void {
+    const store = this.stores[table] as unknown as Store<RowOf<K> & object>
+    for (const id of store.changed) {
+      const row = store.rows.get(id)
+      if (!row || !isGone(row)) continue
+      store.rows.delete(id)
+      store.changed.delete(id)
       this.undo.push(() => {
-        points.rows.set(id, row)
-        points.changed.add(id)
+        store.rows.set(id, row)
+        store.changed.add(id)
       })
     }
-    const cut = { printerId, after }
-    this.cuts.push(cut)
-    this.undo.push(() => (this.cuts = this.cuts.filter((other) => other !== cut)))
+    this.deletions.push(statement)
+    this.undo.push(() => (this.deletions = this.deletions.filter((other) => other !== statement)))
   }
 
-  /** A printer's evidence since a reading, as this transaction has it: read once, however many late pieces come. */
-  historyOf(printerId: string): PrinterHistory | undefined {
-    return this.histories.get(printerId)
+  /** What an action has worked out, for those that come after it in this transaction. */
+  noted<T>(name: string): T | undefined {
+    return this.kept.get(name) as T | undefined
   }
 
-  /** @param history undefined when it no longer holds */
-  keepHistory(printerId: string, history: PrinterHistory | undefined): void {
-    const before = this.histories.get(printerId)
-    if (history) this.histories.set(printerId, history)
-    else this.histories.delete(printerId)
-    this.undo.push(() => {
-      if (before) this.histories.set(printerId, before)
-      else this.histories.delete(printerId)
-    })
+  /**
+   * @param value undefined when what was noted no longer holds
+   * @param followsFromAction false for what holds whether the action is taken back or not
+   */
+  note(name: string, value: unknown, followsFromAction = true): void {
+    const before = this.kept.get(name)
+    const set = (to: unknown) => (to === undefined ? this.kept.delete(name) : this.kept.set(name, to))
+    set(value)
+    if (followsFromAction) this.undo.push(() => set(before))
   }
 
   /** From here on, `takeBack` forgets what was put. */
@@ -441,9 +349,8 @@ export class Facts {
   async flush(): Promise<void> {
     if (this.undo.length > 0)
       throw new Error('An action wrote facts and then asks: what it wrote could not be taken back if it is refused.')
-    for (const { printerId, after } of this.cuts)
-      await this.client.query('DELETE FROM counter_point WHERE printer_id = $1 AND at > $2', [printerId, after])
-    this.cuts = []
+    for (const deletion of this.deletions) await this.client.query(deletion)
+    this.deletions = []
     if (this.lines.length > 0) {
       const lines = this.lines
       this.lines = []
@@ -464,14 +371,6 @@ export class Facts {
     }
     // In the same commit: whoever sees the facts sees that what follows from them no longer holds.
     await writeStale(this.client, staleBy(changes))
-  }
-
-  /**
-   * Whoever may no longer come in, or as somebody else, signs in again. Sessions are no facts: playing the book again ends
-   * none. The last thing that an action does.
-   */
-  async endSessions(personId: string): Promise<void> {
-    await this.client.query('DELETE FROM session WHERE person_id = $1', [personId])
   }
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */

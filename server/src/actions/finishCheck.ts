@@ -5,6 +5,7 @@ import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireNotOpen } from './beginCheck.ts'
+import { resultsOf } from './writers/stepResults.ts'
 
 export const finishCheck: ActionKind<FinishCheck> = {
   right: 'do checks',
@@ -15,7 +16,7 @@ export const finishCheck: ActionKind<FinishCheck> = {
     const content = await contentOf(facts, sheet)
     await requireMayDo(facts, content, { siteId, personId, printerId, at })
     if (at < sheet.begunAt) throw new Refusal(409, 'time-reversed', 'A check cannot be finished before it was begun.')
-    const results = await facts.resultsOf(sheetId)
+    const results = await resultsOf(facts, sheetId)
     const missing = content.steps.filter(
       ({ id, optional }) => !optional && !results.some(({ stepId }) => stepId === id),
     )

@@ -8,6 +8,7 @@ import type { ActionKind } from './actionKind.ts'
 import type { Facts, JobRow } from './facts.ts'
 import { and, eq, isNull } from 'drizzle-orm'
 import { job as jobTable } from '../platform/tables.ts'
+import { lockedSpool } from './needs.ts'
 
 export const finishJob: ActionKind<FinishJob> = {
   reachesBeyondPrinter: ({ jobId, spoolId }) => (jobId ?? spoolId) !== undefined,
@@ -31,7 +32,7 @@ export const finishJob: ActionKind<FinishJob> = {
     const hours = action.hours ?? (at.getTime() - startedAt.getTime()) / hourMs
     const metres = metresUsed(action, job, outcome)
     const spoolId = action.spoolId ?? job?.spoolId
-    if (spoolId && !facts.find('spool', spoolId)) await facts.needSpool(spoolId)
+    if (spoolId && !facts.find('spool', spoolId)) await facts.load('spool', 'id', [spoolId], lockedSpool)
     const spool = spoolId ? facts.spool(spoolId) : undefined
     const abrasive = action.abrasive ?? job?.abrasive ?? spool?.abrasive ?? false
     await placeEvidence(
@@ -54,7 +55,7 @@ export const finishJob: ActionKind<FinishJob> = {
     if (job && amendment.action.takeBack) await requireNoOther(facts, job)
     const events = amendment.action.takeBack ? await eventsOf(facts, original.seq) : []
     const spoolId = original.action.spoolId ?? job?.spoolId
-    if (spoolId) await facts.needSpool(spoolId)
+    if (spoolId) await facts.load('spool', 'id', [spoolId], lockedSpool)
     let usedBefore = 0
     const next = await amendEvidence(facts, original, amendment, (row) => {
       usedBefore = row.metres

@@ -7,6 +7,7 @@ import { Refusal } from '../platform/refusal.ts'
 import { usage } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
+import { lockedSpool } from './needs.ts'
 
 export const finishSpool: ActionKind<FinishSpool> = {
   reachesBeyondPrinter: ({ spoolId }) => spoolId !== undefined,
@@ -39,7 +40,7 @@ export const finishSpool: ActionKind<FinishSpool> = {
     }))
     const { spoolId } = original.action
     if (spoolId && amendment.action.takeBack) {
-      await facts.needSpool(spoolId)
+      await facts.load('spool', 'id', [spoolId], lockedSpool)
       facts.put('spool', { ...facts.spool(spoolId), finishedAt: null })
     }
   },

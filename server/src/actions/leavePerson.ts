@@ -1,6 +1,7 @@
 import type { LeavePerson } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
 import { staffMember, requireAnotherLead } from './writers/staffMember.ts'
+import { endSessions } from './writers/endSessions.ts'
 
 export const leavePerson: ActionKind<LeavePerson> = {
   right: 'keep the staff',
@@ -8,7 +9,7 @@ export const leavePerson: ActionKind<LeavePerson> = {
     const who = await staffMember(facts, action.personId)
     await requireAnotherLead(facts, who)
     facts.put('person', { ...who, leftAt: at })
-    await facts.endSessions(action.personId)
+    await endSessions(facts, action.personId)
   },
   words: ({ personId }, names) => `${names.person(personId)} leaves; the name stays in the book`,
 }

@@ -2,6 +2,7 @@ import type { LockPerson } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { staffMember, requireAnotherLead } from './writers/staffMember.ts'
+import { endSessions } from './writers/endSessions.ts'
 
 export const lockPerson: ActionKind<LockPerson> = {
   right: 'keep the staff',
@@ -12,7 +13,7 @@ export const lockPerson: ActionKind<LockPerson> = {
     if (!locked && who.lockedReason === null)
       throw new Refusal(409, 'not-locked', `${who.displayName} is not locked out.`)
     facts.put('person', { ...who, lockedReason: locked ? reason : null })
-    if (locked) await facts.endSessions(personId)
+    if (locked) await endSessions(facts, personId)
   },
   words: ({ personId, locked, reason }, names) =>
     `${names.person(personId)} ${locked ? 'is locked out' : 'may sign in again'}: ${reason}`,

@@ -8,6 +8,7 @@ import { badInput } from '../platform/refusal.ts'
 import { reading } from '../platform/tables.ts'
 import { readingRow } from './writers/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
+import { resultsOf } from './writers/stepResults.ts'
 
 export const recordStep: ActionKind<RecordStep> = {
   right: 'do checks',
@@ -24,7 +25,7 @@ export const recordStep: ActionKind<RecordStep> = {
     const isOut = resultIsOut(step, action)
     const { hours } = await countersAt(facts, facts.printer(printerId), at)
     // What was found before at this step stays in the book, and no longer counts.
-    for (const old of (await facts.resultsOf(sheetId)).filter((row) => row.stepId === stepId)) {
+    for (const old of (await resultsOf(facts, sheetId)).filter((row) => row.stepId === stepId)) {
       const [kept] = facts
         .loaded('reading', await facts.db.select().from(reading).where(eq(reading.seq, old.seq)))
         .filter(({ seq: of }) => of === old.seq)

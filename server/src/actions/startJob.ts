@@ -3,6 +3,7 @@ import { noticeMaterial } from './writers/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
+import { jobOn } from './writers/inPlace.ts'
 
 export const startJob: ActionKind<StartJob> = {
   reachesBeyondPrinter: ({ spoolId }) => spoolId !== undefined,
@@ -21,7 +22,7 @@ export const startJob: ActionKind<StartJob> = {
       throw new Refusal(409, 'on-hold', `${printer.name} is on hold and must not be used: ${printer.holdReason}`)
     if (facts.find('job', jobId))
       throw new Refusal(409, 'already-started', 'This job was started before. Make a new id for a new job.')
-    const running = facts.jobOn(printerId)
+    const running = jobOn(facts, printerId)
     if (running)
       throw new Refusal(
         409,

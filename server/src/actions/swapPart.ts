@@ -9,6 +9,7 @@ import { badInput, Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts, FittingRow, PrinterRow, SlotRow } from './facts.ts'
+import { fittingIn } from './writers/inPlace.ts'
 
 export const swapPart: ActionKind<SwapPart> = {
   right: 'swap parts',
@@ -52,7 +53,7 @@ export const swapPart: ActionKind<SwapPart> = {
     const came = rows.find((row) => row.fittedSeq === original.seq)!
     // A fitting that was taken back still says when it would have come out.
     const went = rows.find((row) => row.removedSeq === original.seq && row.takenBackSeq === null)
-    facts.loadFittings(rows)
+    facts.loaded('fitting', rows)
     if (takeBack && original.action.faultId) {
       const step = await facts.look('faultStep', derivedId('step', original.action.key))
       if (step) facts.put('faultStep', { ...step, takenBackSeq: seq })
@@ -102,7 +103,7 @@ export function partInSlot(
   facts: Facts,
   { printer, slot, fittingId, at }: { printer: PrinterRow; slot: SlotRow; fittingId: string | undefined; at: Date },
 ): FittingRow | undefined {
-  const old = facts.fittingIn(slot.id)
+  const old = fittingIn(facts, slot.id)
   if (fittingId && old?.id !== fittingId)
     throw new Refusal(
       409,
@@ -125,7 +126,7 @@ export function partInSlot(
  * @throws Refusal when the slot was empty then, or when its part has gone on to another slot
  */
 async function partThen(facts: Facts, slot: SlotRow, at: Date): Promise<FittingRow | null> {
-  const now = facts.fittingIn(slot.id)
+  const now = fittingIn(facts, slot.id)
   if (now && at >= now.fittedAt) return null
   await facts.flush()
   const past = await facts.db
@@ -142,7 +143,7 @@ async function partThen(facts: Facts, slot: SlotRow, at: Date): Promise<FittingR
       'moved-on',
       `The part that sat in ${slot.name} then went on to another slot later. Take that move back first.`,
     )
-  facts.loadFittings([then])
+  facts.loaded('fitting', [then])
   return then
 }
 

@@ -9,11 +9,13 @@ import {
   type Counters,
   type Evidence,
 } from '@diatribon/core'
-import type { Facts, FittingRow, PrinterHistory, PrinterRow, UsageRow } from '../facts.ts'
+import type { Facts, FittingRow, PrinterRow, UsageRow } from '../facts.ts'
 import { noticePause } from './events.ts'
 import { wallMoment } from '../../platform/clock.ts'
 import { Refusal, refusalOf } from '../../platform/refusal.ts'
 import { counterPoint, fitting, usage } from '../../platform/tables.ts'
+import { fittingsChangedAfter } from './inPlace.ts'
+import { cutCurve, historyOf, keepHistory, type PrinterHistory } from './curve.ts'
 
 /** A piece of evidence as a row, from the few figures that its kind has. */
 export function usageRow(
@@ -41,7 +43,7 @@ export async function placeEvidence(facts: Facts, row: UsageRow): Promise<void> 
   const isNewest = row.fromAt >= printer.countedAt && row.kind !== 'spool'
   // Jobs since the last reading are weighed against the meter, so a reading after them looks back to the one before.
   if (!isNewest || (isMeter && printer.meterAt < printer.countedAt)) {
-    const history = facts.historyOf(printer.id)
+    const history = historyOf(facts, printer.id)
     // A further late piece of the same transaction: what it is weighed against is at hand.
     if (history && row.fromAt > history.anchor.at && row.kind !== 'spool')
       return drawAnew(facts, printer, row.seq, [row], {
@@ -51,7 +53,7 @@ export async function placeEvidence(facts: Facts, row: UsageRow): Promise<void> 
       })
     return recountFrom(facts, printer, row.fromAt, row.seq, [row])
   }
-  facts.keepHistory(printer.id, undefined)
+  keepHistory(facts, printer.id, undefined)
   refuseImpossible(() => checkPiece(asEvidence(row)))
   const before = pointOf(printer)
   const { points } = refuseImpossible(() =>
@@ -139,7 +141,7 @@ export async function recountFrom(
         or(gte(fitting.fittedAt, anchor.at), gte(fitting.removedAt, anchor.at)),
       ),
     )
-  facts.loadFittings(touched)
+  facts.loaded('fitting', touched)
   await drawAnew(facts, printer, entrySeq, changes, { anchor, start: asPoint(start!), rows, earlier })
 }
 
@@ -150,7 +152,7 @@ export async function drawFrom(
 ): Promise<void> {
   const { printerId, seq, anchor, start, rows } = of
   const printer = facts.printer(printerId)
-  facts.cutCurve(printerId, new Date(0))
+  cutCurve(facts, printerId, new Date(0))
   await drawAnew(facts, printer, seq, [], { anchor, start, rows: inOrder(rows), earlier: [] })
   putPoints(facts, printer, [start])
 }
@@ -174,9 +176,9 @@ async function drawAnew(
   const { points } = refuseImpossible(() => counterCurve(before, [...earlier, ...rows].map(asEvidence)))
   // Spools are shared out between jobs from before the anchor on: they are read again each time.
   const isPlain = earlier.length === 0 && rows.every(({ kind }) => kind !== 'spool')
-  facts.keepHistory(printer.id, isPlain ? { anchor, start, rows } : undefined)
+  keepHistory(facts, printer.id, isPlain ? { anchor, start, rows } : undefined)
   for (const row of changes) facts.put('usage', row)
-  facts.cutCurve(printer.id, anchor.at)
+  cutCurve(facts, printer.id, anchor.at)
   putPoints(facts, printer, points)
   const newestMeter = rows.findLast(({ meterHours }) => meterHours !== null) ?? anchor
   putNewest(facts, printer, points[points.length - 1] ?? before, entrySeq, newestMeter)
@@ -325,7 +327,7 @@ function placeFittings(facts: Facts, printerId: string, points: CounterPoint[], 
     }
     return counterAt(points[low]!, points[low + 1] ?? null, ms)
   }
-  for (const row of facts.fittingsChangedAfter(printerId, first)) {
+  for (const row of fittingsChangedAfter(facts, printerId, first)) {
     const next: FittingRow = { ...row }
     if (row.fittedAt > first) Object.assign(next, fittedAtCounters(countersAtMoment(row.fittedAt)))
     if (row.removedAt && row.removedAt > first)

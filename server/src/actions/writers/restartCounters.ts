@@ -28,7 +28,7 @@ export async function takeInHistory(facts: Facts, printerId: string): Promise<Ta
     .select()
     .from(fitting)
     .where(and(inArray(fitting.partId, own), isNull(fitting.takenBackSeq)))
-  facts.loadFittings(fittings)
+  facts.loaded('fitting', fittings)
   return { usage: stored, fittings }
 }
 
