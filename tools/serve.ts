@@ -2,19 +2,19 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import {
   addressesFor,
-  clockFrom,
+  wallClockFrom,
   hostFrom,
   migrateDatabase,
   forLongWork,
   openDatabase,
   playBook,
-  realClock,
+  realWallClock,
   setPin,
   siteUrlFrom,
   startServer,
   StartProblem,
   tables,
-  type Clock,
+  type WallClock,
   type RunningServer,
 } from '@diatribon/server'
 import { simulateBook } from './demo/simulate.ts'
@@ -92,16 +92,16 @@ function trustOf(proxies: string | undefined): number | string | undefined {
 }
 
 /** @param since when it was that moment, in ms of the real clock; the demo's processes agree about the time by it */
-function clockOf(moment: string | undefined, since?: string): Clock {
-  if (!moment) return realClock
+function clockOf(moment: string | undefined, since?: string): WallClock {
+  if (!moment) return realWallClock
   const start = new Date(moment)
   if (Number.isNaN(start.getTime()))
     throw new StartProblem(`DIATRIBON_DEMO_NOW is ${moment}; it must be a moment such as 2026-03-01T09:00:00Z.`)
-  return clockFrom(start, since ? Number(since) : Date.now())
+  return wallClockFrom(start, since ? Number(since) : Date.now())
 }
 
 /** @returns whether this database holds the demo workshop */
-async function loadDemo(url: string, clock: Clock): Promise<boolean> {
+async function loadDemo(url: string, clock: WallClock): Promise<boolean> {
   const { pool, db } = openDatabase(url, 2, forLongWork)
   try {
     const [there] = await db.select({ name: tables.site.name }).from(tables.site).limit(1)

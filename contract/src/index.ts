@@ -141,7 +141,7 @@ export {
 } from './checks/checkType.ts'
 export type { CheckSheet, CheckTurn, MayDo, PrinterChecks, SheetOutcome, StepResult } from './checks/checkSheet.ts'
 export { cautionOfWork, slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
-export { printerEvents, type PrinterEvent, type Upset } from './checks/upset.ts'
+export { printerEvents, type PrinterEvent, type UpsetLine } from './checks/upset.ts'
 export type { ReadingKind } from './readings/readingKind.ts'
 export type {
   DriftingPage,
@@ -186,6 +186,7 @@ export { labelReportSchema, type LabelPage, type LabelReport } from './faults/re
 export type { DowntimePage, ParetoRow, ServiceRow } from './faults/downtime.ts'
 export {
   confirmedWork,
+  isSignedOffFor,
   relaxable,
   signOffs,
   type ConfirmedWork,
@@ -198,7 +199,7 @@ export {
   type TrainingRecord,
 } from './people/signOffs.ts'
 export { mostPhotos, type Attachment } from './attachment.ts'
-export type { Duty, Round } from './plan/duty.ts'
+export type { ReplacementDuty, Round } from './plan/duty.ts'
 export type { Urgency } from './plan/urgency.ts'
 export type {
   Floor,
@@ -249,3 +250,4 @@ export { capital, fieldWords } from './fields/fieldWords.ts'
 export { readInput } from './fields/readInput.ts'
 export { easyPin } from './people/pin.ts'
 export { firstYear, isDay, lastYear, momentField, readMoment } from './moments.ts'
+export { momentAt, wallOf, zonedMoment } from './zone.ts'

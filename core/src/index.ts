@@ -99,7 +99,7 @@ export { entropyBits, rankTests, type DiagnosticTest, type TestValue } from './f
 export { lookAndFixOrder } from './faults/lookAndFix.ts'
 export { afterFix, isReturning } from './faults/returning.ts'
 export { splitDowntime, type Downtime, type Span } from './faults/splitDowntime.ts'
-export { availability, together, type Availability, type ServiceRecord } from './faults/availability.ts'
+export { availability, addRecords, type Availability, type ServiceRecord } from './faults/availability.ts'
 export {
   returnList,
   testPrintItem,

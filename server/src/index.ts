@@ -1,4 +1,4 @@
-export { clockFrom, realClock, type Clock } from './platform/clock.ts'
+export { wallClockFrom, realWallClock, type WallClock } from './platform/wallClock.ts'
 export { forLongWork, openDatabase, type Database } from './platform/database.ts'
 export { migrateDatabase, StartProblem } from './platform/migrate.ts'
 export { Refusal } from './platform/refusal.ts'

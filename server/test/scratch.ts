@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import type { Action, ActionResult, Recorded, RefusalBody, Role } from '@diatribon/contract'
-import { migrateDatabase, realClock, setPin, startServer, type Clock, type RunningServer } from '../src/index.ts'
+import { migrateDatabase, realWallClock, setPin, startServer, type WallClock, type RunningServer } from '../src/index.ts'
 
 export const migrations = fileURLToPath(new URL('../migrations', import.meta.url))
 
@@ -27,7 +27,7 @@ export const pin = '2718'
 export const notByRights = [201, 400, 404, 409]
 
 /** A small workshop with one model, one printer, two part types and a person of each role, on a real server. */
-export async function scratchWorkshop(clock: Clock = realClock) {
+export async function scratchWorkshop(clock: WallClock = realWallClock) {
   const database = await scratchDatabase()
   await migrateDatabase(database.url, migrations)
   const start = (options: Partial<Parameters<typeof startServer>[0]> = {}) =>

@@ -1,5 +1,5 @@
 import type { ExportedEntry, LifePage, LifeSummary } from '@diatribon/contract'
-import { exportBook, migrateDatabase, playBook, startServer, clockFrom, setPin, openDatabase } from '@diatribon/server'
+import { exportBook, migrateDatabase, playBook, startServer, wallClockFrom, setPin, openDatabase } from '@diatribon/server'
 import { Client, migrations, pin, scratchDatabase } from '../../server/test/scratch.ts'
 import { factsOf } from '../../server/test/replay.ts'
 import { partTypeId, simulateBook } from '../demo/simulate.ts'
@@ -68,7 +68,7 @@ describe('the demo book', () => {
       await setPin(database.db, lead.rows[0]!.id, pin)
       const server = await startServer({
         databaseUrl: url,
-        clock: clockFrom(now),
+        clock: wallClockFrom(now),
         port: 0,
         webFolder: null,
         demo: null,

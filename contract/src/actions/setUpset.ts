@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerEvents, type Upset } from '../checks/upset.ts'
+import { printerEvents, type UpsetLine } from '../checks/upset.ts'
 import { signOffs } from '../people/signOffs.ts'
 import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
@@ -7,8 +7,8 @@ import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './
 export interface SetUpset
   extends
     ActionHeader<'set-upset'>,
-    Omit<Upset, 'id' | 'waitHours' | 'waitFor' | 'signOff'>,
-    Partial<Pick<Upset, 'waitHours' | 'waitFor' | 'signOff'>> {
+    Omit<UpsetLine, 'id' | 'waitHours' | 'waitFor' | 'signOff'>,
+    Partial<Pick<UpsetLine, 'waitHours' | 'waitFor' | 'signOff'>> {
   upsetId: string
   dropped?: true
 }

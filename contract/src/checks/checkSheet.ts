@@ -3,6 +3,7 @@ import type { Role } from '../people/rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { CheckContent, NeededState, TurnClock } from './checkType.ts'
 import type { Urgency } from '../plan/urgency.ts'
+import type { PrinterState } from '../printers/printerState.ts'
 
 /** What was found at a step. A step done again keeps both; the later one counts. */
 export interface StepResult {
@@ -27,7 +28,7 @@ export interface StepResult {
 /** One doing of a check on one printer. Several people may fill it in. */
 export interface CheckSheet {
   id: string
-  printer: { id: string; name: string; place: string; state: string; holdReason: string | null }
+  printer: { id: string; name: string; place: string; state: PrinterState; holdReason: string | null }
   checkType: { id: string; version: number; currentVersion: number }
   /** As it was when the check was begun. */
   content: CheckContent

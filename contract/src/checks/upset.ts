@@ -15,7 +15,7 @@ export const printerEvents = [
 export type PrinterEvent = (typeof printerEvents)[number]
 
 /** A line of the table of what a change upsets: what is to be done again, and which readings begin anew. */
-export interface Upset {
+export interface UpsetLine {
   id: string
   /** What was changed, in words. */
   changed: string

@@ -27,6 +27,22 @@ export interface SignedOff {
   until: string | null
 }
 
+/**
+ * Whether somebody may do work that needs a sign-off, on printers of a model. A workshop may do without motion and
+ * electronics, never without hot work and mains.
+ * @param own sign-offs of that person that are in force
+ * @param relaxed what the workshop does without
+ * @param modelId null for work that belongs to no model
+ */
+export const isSignedOffFor = (
+  own: readonly Pick<SignedOff, 'signOff' | 'modelId'>[],
+  relaxed: readonly Relaxable[],
+  needed: SignOff,
+  modelId: string | null,
+): boolean =>
+  relaxed.some((one) => one === needed) ||
+  own.some(({ signOff, modelId: on }) => signOff === needed && (on === null || on === modelId))
+
 export interface TrainingRecord {
   id: string
   topic: string

@@ -6,7 +6,7 @@ import type { Urgency } from './urgency.ts'
 import type { Clock } from '../hours/clock.ts'
 
 /** Something due: here, the replacement of the part in one slot. */
-export interface Duty {
+export interface ReplacementDuty {
   printer: PrinterSpot
   slot: { id: string; name: string }
   fittingId: string
@@ -35,9 +35,9 @@ export interface Round {
   checks: Record<Urgency, CheckTurn[]>
   /** Duties that people have made, soonest first. */
   made: MadeDuty[]
-  overdue: Duty[]
-  thisWeek: Duty[]
-  later: Duty[]
+  overdue: ReplacementDuty[]
+  thisWeek: ReplacementDuty[]
+  later: ReplacementDuty[]
   /** How many there are of each in all; the lists hold the soonest. */
   counts: Record<'replace' | 'check', Record<Urgency, number>>
 }

@@ -1,5 +1,5 @@
 import type { Freshness } from '../freshness.ts'
-import type { Duty } from '../plan/duty.ts'
+import type { ReplacementDuty } from '../plan/duty.ts'
 import type { MadeDuty, OpenFault } from '../faults/fault.ts'
 import type { ModelBed } from './model.ts'
 import type { Kit } from '../parts/kit.ts'
@@ -46,7 +46,7 @@ export interface EnclosureState {
 
 /** A part as a line about its printer shows it. */
 export type PartLine = Pick<
-  Duty,
+  ReplacementDuty,
   'slot' | 'partType' | 'clock' | 'age' | 'ageIsKnown' | 'interval' | 'left' | 'dueDate' | 'urgency' | 'failureChance'
 >
 
@@ -126,9 +126,9 @@ export interface PrinterPage {
   modelId: string
   build: string
   takenInHours: number
-  slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  slots: { id: string; name: string; kind: string; duty: ReplacementDuty | null }[]
   /** The replacement that comes next; null: none. */
-  next: Duty | null
+  next: ReplacementDuty | null
   /** The name of the look before a print; null: this printer has none. */
   beforePrint: string | null
   /** Steps of the take-in that are done. */

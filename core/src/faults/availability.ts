@@ -43,7 +43,7 @@ export function availability(record: ServiceRecord): Availability {
 }
 
 /** Records of several printers as one. */
-export function together(records: readonly ServiceRecord[]): ServiceRecord {
+export function addRecords(records: readonly ServiceRecord[]): ServiceRecord {
   const sum = (of: keyof ServiceRecord) => records.reduce((total, record) => total + record[of], 0)
   return {
     ownedHours: sum('ownedHours'),

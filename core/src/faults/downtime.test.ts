@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { availability, together, type ServiceRecord } from './availability.ts'
+import { availability, addRecords, type ServiceRecord } from './availability.ts'
 import { splitDowntime } from './splitDowntime.ts'
 
 const hour = 3600_000
@@ -64,7 +64,7 @@ describe('availability', () => {
   })
 
   it('of two printers is that of their hours together', () => {
-    const both = together([record({ downHours: 876 }), record({ failures: 1 })])
+    const both = addRecords([record({ downHours: 876 }), record({ failures: 1 })])
     expect(availability(both).availability).toBeCloseTo(0.95, 9)
     expect(availability(both).runHoursBetweenFailures).toBe(4000)
   })

@@ -17,7 +17,7 @@ import {
 } from '@diatribon/contract'
 import { writersLock } from './writers/writersLock.ts'
 import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from './writers/logRow.ts'
-import type { Clock } from '../platform/clock.ts'
+import type { WallClock } from '../platform/wallClock.ts'
 import { requireSignOffs } from './writers/requireSignOffs.ts'
 import { transaction, type Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
@@ -80,7 +80,7 @@ const aheadMs = 2 * 60_000
  */
 export function openDoor(
   pool: pg.Pool,
-  clock: Clock,
+  clock: WallClock,
   announce: (touched: Touched) => void,
   onFailure: (error: unknown, kind: ActionKindName) => void,
 ) {

@@ -63,6 +63,7 @@ export type SiteRow = typeof site.$inferSelect
 export type CheckTypeRow = typeof checkType.$inferSelect
 export type CheckSheetRow = typeof checkSheet.$inferSelect
 export type StepResultRow = typeof stepResult.$inferSelect
+export type SignOffRow = typeof signOff.$inferSelect
 export type FaultRow = typeof fault.$inferSelect
 export type FaultStepRow = typeof faultStep.$inferSelect
 export type ReadingKindRow = typeof readingKind.$inferSelect
@@ -131,7 +132,7 @@ function openStores() {
     enclosureSample: new Store<typeof enclosureSample.$inferSelect>(enclosureSample, 'id'),
     duty: new Store<typeof duty.$inferSelect>(duty, 'id', true),
     fault: new Store<typeof fault.$inferSelect>(fault, 'id', true),
-    signOff: new Store<typeof signOff.$inferSelect>(signOff, 'id'),
+    signOff: new Store<SignOffRow>(signOff, 'id'),
     symptom: new Store<typeof symptom.$inferSelect>(symptom, 'id'),
     cause: new Store<typeof cause.$inferSelect>(cause, 'id'),
     faultTest: new Store<typeof faultTest.$inferSelect>(faultTest, 'id'),

@@ -1,5 +1,5 @@
 import type { OpenSite } from '@diatribon/contract'
-import { isTimeZone } from '../platform/clock.ts'
+import { isTimeZone } from '../platform/wallClock.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { site } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'

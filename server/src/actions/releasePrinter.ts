@@ -1,7 +1,7 @@
 import type { ReleasePrinter } from '@diatribon/contract'
 import { comesUp } from './writers/down.ts'
 import { faultsThatStop, guardsOff, returnItems } from '../rules/returnToService.ts'
-import { wallTime } from '../platform/clock.ts'
+import { wallTime } from '../platform/wallClock.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

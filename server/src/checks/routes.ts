@@ -1,6 +1,6 @@
 import { asc, desc, eq } from 'drizzle-orm'
 import { Router } from 'express'
-import type { CheckType, CheckVersion, Upset } from '@diatribon/contract'
+import type { CheckType, CheckVersion, UpsetLine } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { checkType, checkVersion, person, upset } from '../platform/tables.ts'
@@ -33,7 +33,7 @@ export function checkRoutes(services: Services): Router {
   })
   router.get('/checks/upsets', requires(services, 'read'), async (_request, response) => {
     const rows = await db.select().from(upset).where(eq(upset.dropped, false)).orderBy(asc(upset.changed))
-    response.json(rows.map(({ siteId: _, dropped: __, ...shown }): Upset => shown))
+    response.json(rows.map(({ siteId: _, dropped: __, ...shown }): UpsetLine => shown))
   })
   router.get('/checks/sheets/:id', requires(services, 'read'), async (request, response) => {
     response.json(await sheetPage(db, clock(), idFrom(request, 'check'), signedIn(request).person))

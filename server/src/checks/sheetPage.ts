@@ -5,6 +5,7 @@ import { checkSheet, checkType, checkVersion, logEntry, person, printer, stepRes
 import type { Db } from '../platform/database.ts'
 import { dueOn } from '../plan/dueItems.ts'
 import { mayDoFor } from '../rules/mayDo.ts'
+import { stateOf } from '../rules/printerState.ts'
 
 const pastShown = 30
 
@@ -52,7 +53,7 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
       id: of.id,
       name: of.name,
       place: `${of.rack}${of.place}`,
-      state: of.holdReason === null ? 'in service' : 'on hold',
+      state: stateOf(of),
       holdReason: of.holdReason,
     },
     checkType: { id: sheet.checkTypeId, version: sheet.version, currentVersion },

@@ -1,6 +1,5 @@
-import { columnsOf, isDay, type ImportKind } from '@diatribon/contract'
+import { columnsOf, type ImportKind, isDay, zonedMoment } from '@diatribon/contract'
 import { readCell, type Cell, type ColumnAnswer, type WallMoment } from '@diatribon/core'
-import { zonedMoment } from '../platform/calendar.ts'
 
 /** A row of a table under the names of our own columns. What is wrong with it is gathered, so that all of it can be told. */
 export class Row {

@@ -6,7 +6,7 @@ import {
   type ParetoRow,
   type ServiceRow,
 } from '@diatribon/contract'
-import { hourMs, availability, splitDowntime, together, type ServiceRecord, type Span } from '@diatribon/core'
+import { hourMs, availability, splitDowntime, addRecords, type ServiceRecord, type Span } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
@@ -75,7 +75,7 @@ export async function downtimePage(db: Db, from: Date, until: Date): Promise<Dow
     }),
   )
   const rowOf = (name: string, printerId: string | null, of: Served[]): ServiceRow => {
-    const record = together(of.map((one) => one.record))
+    const record = addRecords(of.map((one) => one.record))
     return {
       name,
       printerId,

@@ -20,7 +20,8 @@ import {
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import { diagnose, type FittedPart } from './diagnose.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
-import { faultFields, openFaultOf } from './open.ts'
+import { faultFields, openFaultOf } from './openFaults.ts'
+import { stateOf } from '../rules/printerState.ts'
 
 const partKinds = ['swap-part', 'swap-kit', 'move-part']
 const mostParts = 30
@@ -82,7 +83,7 @@ export async function faultPage(
       id: of.id,
       name: of.name,
       place: `${of.rack}${of.place}`,
-      state: of.holdReason === null ? 'in service' : 'on hold',
+      state: stateOf(of),
       holdReason: of.holdReason,
       modelId: of.modelId,
     },
@@ -97,7 +98,7 @@ export async function faultPage(
       .reverse(),
     work,
     sisters: sisters
-      .filter(({ holdReason }) => holdReason === null)
+      .filter((sister) => stateOf(sister) === 'in service')
       .map((sister) => ({ id: sister.id, name: sister.name, place: `${sister.rack}${sister.place}` })),
     closed:
       row.closing && row.closedAt

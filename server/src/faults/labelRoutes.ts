@@ -11,6 +11,7 @@ import type { Services } from '../services/services.ts'
 import { attachment, fault, logEntry, person, printer, site } from '../platform/tables.ts'
 import { idsOf } from '../reports/shortAddress.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
+import { stateOf } from '../rules/printerState.ts'
 
 /** Reports and photos from one address in ten minutes, and reports without an account on the whole site in an hour. */
 const perAddress = 6
@@ -83,7 +84,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
         name: row.name,
         place: `${row.rack}${row.place}`,
         room: row.room,
-        state: row.takingIn ? 'being taken in' : row.holdReason === null ? 'in service' : 'on hold',
+        state: stateOf(row),
         holdReason: row.holdReason,
       },
       faults: open.map(({ at, ...rest }) => ({ ...rest, at: at.toISOString() })),

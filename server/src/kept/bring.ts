@@ -8,7 +8,7 @@ import { tableOf } from './staleRows.ts'
 /** First half of the locks that keep two processes from working out the same figure at once. */
 const lockClass: Record<FigureName, number> = { forecast: 1, judgement: 2, due: 3, scatter: 4, drift: 5 }
 /** Printers or part types that are worked out in one transaction. */
-export const together = 50
+export const perBatch = 50
 
 export type Figures = { [Name in FigureName]: Figure }
 
@@ -27,8 +27,8 @@ export async function bring(
   const changed: string[] = []
   for (const needed of figure.needs ?? []) await bring(pool, figures, needed, await missingOf(pool, needed), now)
   for (const base of figure.restsOn ?? []) await bring(pool, figures, base, ids, now)
-  for (let i = 0; i < ids.length; i += together)
-    changed.push(...(await bringSome(pool, figure, ids.slice(i, i + together), now)))
+  for (let i = 0; i < ids.length; i += perBatch)
+    changed.push(...(await bringSome(pool, figure, ids.slice(i, i + perBatch), now)))
   return changed
 }
 

@@ -1,8 +1,8 @@
 import type { Area, Freshness } from '@diatribon/contract'
-import type { Clock } from '../platform/clock.ts'
+import type { WallClock } from '../platform/wallClock.ts'
 import type { Database } from '../platform/database.ts'
 import { sharedRead } from '../platform/sharedRead.ts'
-import { staleOf, together, type StaleFigures } from './bring.ts'
+import { staleOf, perBatch, type StaleFigures } from './bring.ts'
 import { figureNames, inputs, inTime, type FigureName } from './inputs.ts'
 
 /** Commits that follow each other closely are followed together. */
@@ -50,7 +50,7 @@ export interface KeptTold {
  * Kept figures, as pages ask for them: brought up to date by whoever asks first, or in the background, in a thread of their
  * own; never by two processes at once; what was kept is shown meanwhile.
  */
-export function openKept(database: Database, clock: Clock, { reckon, onChange, onProblem }: KeptTold) {
+export function openKept(database: Database, clock: WallClock, { reckon, onChange, onProblem }: KeptTold) {
   const everyones = Object.fromEntries(
     figureNames.map((name) => [name, sharedRead(() => staleOf(database.pool, name, 'everyone', clock()))]),
   ) as Record<FigureName, () => Promise<StaleFigures>>
@@ -132,7 +132,7 @@ export function openKept(database: Database, clock: Clock, { reckon, onChange, o
 
   /** Few figures at once; the many of a figure one after the other, by one who begins and all others who wait for that. */
   function bringInThread(name: FigureName, ids: string[]): Promise<string[]> {
-    const key = ids.length > together ? name : `${name} ${[...ids].sort().join(' ')}`
+    const key = ids.length > perBatch ? name : `${name} ${[...ids].sort().join(' ')}`
     let bringing = underWay.get(key)
     if (!bringing) {
       bringing = inSlices(name, ids).finally(() => underWay.delete(key))
@@ -144,11 +144,11 @@ export function openKept(database: Database, clock: Clock, { reckon, onChange, o
   async function inSlices(name: FigureName, ids: string[]): Promise<string[]> {
     const changed: string[] = []
     // Slice by slice, so that what a page waits for comes between them.
-    for (let i = 0; i < ids.length && !closed; i += together) {
+    for (let i = 0; i < ids.length && !closed; i += perBatch) {
       const task: KeptTask = {
         databaseUrl: database.url,
         name,
-        ids: ids.slice(i, i + together),
+        ids: ids.slice(i, i + perBatch),
         nowMs: clock().getTime(),
       }
       changed.push(...(await reckon(task)))

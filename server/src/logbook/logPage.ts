@@ -1,17 +1,17 @@
 import { dayMs } from '@diatribon/core'
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import {
-  mayDo,
-  type Correction,
   type ActionKindName,
+  type Correction,
   type LogEntry,
   type LogPage,
   type LogQuery,
+  mayDo,
   type Person,
+  zonedMoment,
 } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
-import { zonedMoment } from '../platform/calendar.ts'
 import { logEntry, noteLink, readMark } from '../platform/tables.ts'
 import { hasWords } from './findWords.ts'
 import { actionOf, recordedOf, type LogRow } from '../actions/writers/logRow.ts'

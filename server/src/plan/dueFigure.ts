@@ -1,8 +1,8 @@
 import { dayMs } from '@diatribon/core'
 import { createHash } from 'node:crypto'
-import type { CheckTurn, Duty, PrinterHead, PrinterLine } from '@diatribon/contract'
+import type { CheckTurn, ReplacementDuty, PrinterHead, PrinterLine } from '@diatribon/contract'
 import { turnsOf } from '../checks/turns.ts'
-import { openFaultCounts } from '../faults/open.ts'
+import { openFaultCounts } from '../faults/openFaults.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { keptJudgements } from '../lives/judgementFigure.ts'
 import { groupBy } from '../platform/groupBy.ts'
@@ -22,7 +22,7 @@ interface DueRow {
   urgency: string | null
   dueDate: string | null
   leftShare: number
-  item: Duty | CheckTurn
+  item: ReplacementDuty | CheckTurn
 }
 
 /** What falls due on each printer, and the line that sums it up. */
@@ -80,12 +80,12 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
 
 function lineOf(
   { hoursPerDay, perDay }: PrinterHead,
-  own: Timed<Duty>[],
+  own: Timed<ReplacementDuty>[],
   checks: Timed<CheckTurn>[],
   faults: { open: number; saysStop: boolean } | undefined,
 ): PrinterLine {
   const duties = own.map(({ item }) => item)
-  const short = (duty: Duty | null | undefined): PrinterLine['next'] => {
+  const short = (duty: ReplacementDuty | null | undefined): PrinterLine['next'] => {
     if (!duty) return null
     const { slot, partType, clock, age, ageIsKnown, interval, left, dueDate, urgency, failureChance } = duty
     return { slot, partType, clock, age, ageIsKnown, interval, left, dueDate, urgency, failureChance }
@@ -102,7 +102,7 @@ function lineOf(
   }
 }
 
-function rowsOf(duties: Timed<Duty>[], checks: Timed<CheckTurn>[]): DueRow[] {
+function rowsOf(duties: Timed<ReplacementDuty>[], checks: Timed<CheckTurn>[]): DueRow[] {
   return [
     ...duties.map(({ item }, position) => ({
       what: 'replace' as const,

@@ -1,18 +1,18 @@
 import { and, asc, eq, sql } from 'drizzle-orm'
-import type { CheckTurn, Duty } from '@diatribon/contract'
+import type { CheckTurn, ReplacementDuty } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { dueItem } from '../platform/tables.ts'
 
 /** What falls due on one printer, as it is kept: parts in the order of their slots, then checks. */
-export async function dueOn(db: Db, printerId: string): Promise<{ duties: Duty[]; turns: CheckTurn[] }> {
+export async function dueOn(db: Db, printerId: string): Promise<{ duties: ReplacementDuty[]; turns: CheckTurn[] }> {
   const rows = await db
     .select({ what: dueItem.what, item: dueItem.item })
     .from(dueItem)
     .where(eq(dueItem.printerId, printerId))
     .orderBy(asc(dueItem.what), asc(dueItem.position))
   return {
-    duties: rows.flatMap(({ what, item }) => (what === 'replace' ? (item as Duty) : [])),
+    duties: rows.flatMap(({ what, item }) => (what === 'replace' ? (item as ReplacementDuty) : [])),
     turns: rows.flatMap(({ what, item }) => (what === 'check' ? (item as CheckTurn) : [])),
   }
 }

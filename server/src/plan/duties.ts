@@ -1,9 +1,9 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import type { Duty, PrinterHead } from '@diatribon/contract'
+import type { ReplacementDuty, PrinterHead } from '@diatribon/contract'
 import { dayMs, dueReplacement, wear } from '@diatribon/core'
 import { spotOf } from '../printers/spot.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
-import { dayIn } from '../platform/clock.ts'
+import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, slot, type StoredJudgement } from '../platform/tables.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
@@ -32,7 +32,7 @@ export interface Timed<Item> {
 export async function dutiesOf(
   { db, now, calendar, heads, whens }: DueFrom,
   judgements: Map<string, StoredJudgement>,
-): Promise<Timed<Duty>[]> {
+): Promise<Timed<ReplacementDuty>[]> {
   const byId = new Map(heads.map((head) => [head.id, head]))
   const rows = await db
     .select({
@@ -54,7 +54,7 @@ export async function dutiesOf(
     .orderBy(asc(fitting.printerId), asc(slot.position))
   const day = dayIn(calendar.timeZone)
   const dayAfter = (days: number) => day(new Date(now.getTime() + days * dayMs))
-  return rows.flatMap((row): Timed<Duty>[] => {
+  return rows.flatMap((row): Timed<ReplacementDuty>[] => {
     const head = byId.get(row.printerId)
     if (!head) return []
     const { clock, ageIsKnown: isKnown } = row
@@ -66,7 +66,7 @@ export async function dutiesOf(
     const when = until(clock, interval - age)
     const { left, daysLeft, urgency } = dueReplacement(age, interval, when?.expected ?? null, uncountedDays)
     const life = judgement && judgement.failures >= failuresForChance ? judgement.fit : null
-    const item: Duty = {
+    const item: ReplacementDuty = {
       printer: spotOf(head),
       slot: row.slot,
       fittingId: row.id,

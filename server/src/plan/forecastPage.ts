@@ -1,7 +1,7 @@
 import type { ForecastPage } from '@diatribon/contract'
 import type { HoursForecast } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
-import { dayIn } from '../platform/clock.ts'
+import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { calendarDays, type SiteCalendar } from '../platform/calendar.ts'

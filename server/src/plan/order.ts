@@ -1,9 +1,12 @@
-import type { Duty } from '@diatribon/contract'
+import type { ReplacementDuty } from '@diatribon/contract'
 
-type Placed = Pick<Duty, 'dueDate' | 'left' | 'interval'>
+type Placed = Pick<ReplacementDuty, 'dueDate' | 'left' | 'interval'>
 
 /** What has used most of its interval first. */
-export function byUse(a: Pick<Duty, 'age' | 'interval'>, b: Pick<Duty, 'age' | 'interval'>): number {
+export function byUse(
+  a: Pick<ReplacementDuty, 'age' | 'interval'>,
+  b: Pick<ReplacementDuty, 'age' | 'interval'>,
+): number {
   return b.age / b.interval - a.age / a.interval
 }
 

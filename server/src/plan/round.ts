@@ -1,6 +1,6 @@
 import { and, asc, count, eq, isNotNull, isNull, or, sql } from 'drizzle-orm'
-import type { CheckTurn, Duty, Freshness, Round, Urgency } from '@diatribon/contract'
-import { madeDuties } from '../faults/open.ts'
+import type { CheckTurn, ReplacementDuty, Freshness, Round, Urgency } from '@diatribon/contract'
+import { madeDuties } from '../faults/openFaults.ts'
 import type { Db } from '../platform/database.ts'
 import { dueItem, printer } from '../platform/tables.ts'
 
@@ -34,9 +34,9 @@ export async function round(db: Db, where: string | null, fresh: Freshness): Pro
     .where(and(isNotNull(dueItem.urgency), here))
     .groupBy(dueItem.what, dueItem.urgency)
   const [overdue, thisWeek, later, overdueChecks, checksThisWeek, laterChecks, made, counts] = await Promise.all([
-    heap<Duty>('replace', 'overdue'),
-    heap<Duty>('replace', 'this week'),
-    heap<Duty>('replace', 'later'),
+    heap<ReplacementDuty>('replace', 'overdue'),
+    heap<ReplacementDuty>('replace', 'this week'),
+    heap<ReplacementDuty>('replace', 'later'),
     heap<CheckTurn>('check', 'overdue'),
     heap<CheckTurn>('check', 'this week'),
     heap<CheckTurn>('check', 'later'),

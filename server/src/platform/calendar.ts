@@ -1,6 +1,7 @@
 import { dayMs } from '@diatribon/core'
 import type { CalendarDay } from '@diatribon/core'
-import { dayIn } from './clock.ts'
+import { zonedMoment } from '@diatribon/contract'
+import { dayIn } from './wallClock.ts'
 import type { Db } from './database.ts'
 import { site } from './tables.ts'
 
@@ -57,28 +58,4 @@ function startOfDay(timeZone: string, utc: number): number {
     known.set(key, start)
   }
   return start
-}
-
-/** The moment at which the clocks of a zone show what `wallMs` shows in UTC. */
-export function zonedMoment(timeZone: string, wallMs: number): number {
-  const about = wallMs - offsetMs(timeZone, wallMs)
-  return wallMs - offsetMs(timeZone, about) // once more, for a change of the clocks in between
-}
-
-function offsetMs(timeZone: string, at: number): number {
-  const parts = new Intl.DateTimeFormat('en-US', {
-    timeZone,
-    hourCycle: 'h23',
-    year: 'numeric',
-    month: 'numeric',
-    day: 'numeric',
-    hour: 'numeric',
-    minute: 'numeric',
-    second: 'numeric',
-  }).formatToParts(new Date(at))
-  const part = (type: string) => Number(parts.find((p) => p.type === type)!.value)
-  return (
-    Date.UTC(part('year'), part('month') - 1, part('day'), part('hour'), part('minute'), part('second')) -
-    Math.floor(at / 1000) * 1000
-  )
 }

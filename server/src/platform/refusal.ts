@@ -25,7 +25,8 @@ export class Refusal extends Error {
 export const badInput = (field: string, message: string) => new Refusal(400, 'bad-input', message, { [field]: message })
 
 /** A core problem as the refusal of a sum (400) or, where the state forbids, of an action (409). */
-export const refusalOf = (problem: InputProblem, status: 400 | 409) => new Refusal(status, problem.code, problem.message)
+export const refusalOf = (problem: InputProblem, status: 400 | 409) =>
+  new Refusal(status, problem.code, problem.message)
 
 /**
  * The value a schema makes of the input.

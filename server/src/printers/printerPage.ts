@@ -2,7 +2,7 @@ import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzl
 import type { PrinterPage, RibbonMark, RibbonReading, RunningJob } from '@diatribon/contract'
 import { counterAt } from '@diatribon/core'
 import type { UsageRow } from '../actions/facts.ts'
-import { atWork, madeDuties, openFaults } from '../faults/open.ts'
+import { atWork, madeDuties, openFaults } from '../faults/openFaults.ts'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import { gapsOf } from '../hours/gapsOf.ts'
 import { asPoint } from '../actions/writers/placeEvidence.ts'

@@ -13,7 +13,7 @@ import { openWorker } from '../platform/worker.ts'
 import { openSessions } from '../services/sessions.ts'
 import { ownAddress } from '../platform/addresses.ts'
 import { createApp, type TrustProxy } from './app.ts'
-import type { Clock } from '../platform/clock.ts'
+import type { WallClock } from '../platform/wallClock.ts'
 import { openDatabase } from '../platform/database.ts'
 import { openLogger } from '../platform/logger.ts'
 import { Live } from './live.ts'
@@ -25,7 +25,7 @@ const patienceMs = 10_000
 
 export interface ServerOptions {
   databaseUrl: string
-  clock: Clock
+  clock: WallClock
   host?: string
   /** 0 takes any free port. */
   port: number

@@ -1,6 +1,7 @@
-import { isAtLeast, type MayDo, type Relaxable, type Role, type SignOff } from '@diatribon/contract'
+import { isAtLeast, isSignedOffFor, type MayDo, type Role, type SignOff } from '@diatribon/contract'
 import { isOnShift, type LocalMoment } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
+import { groupBy } from '../platform/groupBy.ts'
 import { person, signOff, site } from '../platform/tables.ts'
 import { localMoment, shiftsOf } from './shifts.ts'
 import { signOffHolds } from './signOffHolds.ts'
@@ -17,9 +18,9 @@ export async function mayDoFor(db: Db, reader: { id: string; role: Role }, now: 
   const given = (await db.select().from(signOff)).filter((one) => signOffHolds(one, now))
   const moment: LocalMoment = localMoment(place?.timeZone ?? 'UTC', now)
   const here = new Set(people.filter((one) => isOnShift(shiftsOf(one), moment)).map(({ id }) => id))
+  const own = groupBy(given, ({ personId }) => personId)
   const has = (personId: string, what: SignOff, modelId: string | null) =>
-    (place?.relaxed ?? []).includes(what as Relaxable) ||
-    given.some((g) => g.personId === personId && g.signOff === what && (g.modelId === null || g.modelId === modelId))
+    isSignedOffFor(own.get(personId) ?? [], place?.relaxed ?? [], what, modelId)
   return ({ role, signOff: needed }: Needed, modelId: string | null = null): MayDo => {
     const able = (who: { id: string; role: Role }) =>
       isAtLeast(who.role, role) && (!needed || has(who.id, needed, modelId))

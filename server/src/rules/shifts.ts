@@ -1,4 +1,4 @@
-import type { ShiftPlan, ShiftTime } from '@diatribon/contract'
+import { wallOf, type ShiftPlan, type ShiftTime } from '@diatribon/contract'
 import type { LocalMoment, Shifts, ShiftSpan } from '@diatribon/core'
 
 const minuteOf = (time: string) => {
@@ -17,15 +17,6 @@ export function shiftsOf({ shifts }: { shifts: ShiftPlan }): Shifts {
 
 /** A moment as the clocks and calendars of the workshop tell it. */
 export function localMoment(timeZone: string, at: Date): LocalMoment {
-  const parts = new Intl.DateTimeFormat('en-CA', {
-    timeZone,
-    hourCycle: 'h23',
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-  }).formatToParts(at)
-  const of = (type: string) => parts.find((part) => part.type === type)!.value
-  return { day: `${of('year')}-${of('month')}-${of('day')}`, minute: Number(of('hour')) * 60 + Number(of('minute')) }
+  const { day, time } = wallOf(at, timeZone)
+  return { day, minute: minuteOf(time) }
 }

@@ -7,7 +7,7 @@ import type { FigureName } from '../kept/inputs.ts'
 import type { Sessions, SignedIn } from './sessions.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
 import { labelsCarry } from '../platform/addresses.ts'
-import type { Clock } from '../platform/clock.ts'
+import type { WallClock } from '../platform/wallClock.ts'
 import type { Database } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 
@@ -21,7 +21,7 @@ export interface Announces {
 /** What the areas' routes are built from. */
 export interface Services {
   database: Database
-  clock: Clock
+  clock: WallClock
   sessions: Sessions
   door: Door
   live: Announces

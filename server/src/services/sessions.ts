@@ -3,7 +3,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import { hash, verify } from '@node-rs/argon2'
 import { and, eq, lt, ne, or, sql } from 'drizzle-orm'
 import { easyPin, type Session, type SignIn } from '@diatribon/contract'
-import type { Clock } from '../platform/clock.ts'
+import type { WallClock } from '../platform/wallClock.ts'
 import type { Database, Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { boundedQueue } from '../platform/queue.ts'
@@ -53,7 +53,7 @@ export const nameHashOf = (name: string) => createHash('sha256').update(name.tri
 const tokenHashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Sign-in, sign-out, and who a request comes from. Everything lives in the database: any process can answer. */
-export function openSessions({ db, pool }: Database, clock: Clock) {
+export function openSessions({ db, pool }: Database, clock: WallClock) {
   // Somebody unknown is answered as slowly as somebody with a wrong PIN.
   const nobodysHash = hashPin(randomBytes(16).toString('hex'))
 

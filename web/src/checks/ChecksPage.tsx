@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { CheckContent, CheckType, ReadingKind, Upset } from '@diatribon/contract'
+import type { CheckContent, CheckType, ReadingKind, UpsetLine } from '@diatribon/contract'
 import { ReadingKindForm } from '../readings/ReadingKindForm.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -134,7 +134,7 @@ function RetireCheckForm({ type, onClose }: { type: CheckType; onClose: () => vo
 function Upsets({ types }: { types: CheckType[] }) {
   const { may } = useSession()
   const upsets = useUpsets()
-  const [editing, setEditing] = useState<Upset | 'new' | null>(null)
+  const [editing, setEditing] = useState<UpsetLine | 'new' | null>(null)
   const edits = may('keep the checks')
   const nameOf = (id: string) => types.find((type) => type.id === id)?.content.name ?? 'a check'
   return (
@@ -279,10 +279,10 @@ function TypeRow(props: {
 }
 
 function UpsetRow(props: {
-  row: Upset
+  row: UpsetLine
   nameOf: (id: string) => string
   edits: boolean
-  setEditing: (value: 'new' | Upset | null) => void
+  setEditing: (value: 'new' | UpsetLine | null) => void
 }) {
   const { row, nameOf, edits, setEditing } = props
   return (

@@ -8,7 +8,7 @@ import {
   type PrinterEvent,
   type ReadingKind,
   type SignOff,
-  type Upset,
+  type UpsetLine,
 } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -17,7 +17,7 @@ import { useAction } from '../ui/useAction.ts'
 import { usePartTypes } from '../parts/reads.ts'
 import { useReadingKinds } from '../readings/reads.ts'
 
-const fresh: Omit<Upset, 'id'> = {
+const fresh: Omit<UpsetLine, 'id'> = {
   changed: '',
   slotKinds: [],
   events: [],
@@ -31,16 +31,24 @@ const fresh: Omit<Upset, 'id'> = {
 }
 
 /** A line of what a change upsets. */
-export function UpsetForm({ from, types, onClose }: { from: Upset | null; types: CheckType[]; onClose: () => void }) {
+export function UpsetForm({
+  from,
+  types,
+  onClose,
+}: {
+  from: UpsetLine | null
+  types: CheckType[]
+  onClose: () => void
+}) {
   const { submit, problem, fields, busy } = useAction('Set', onClose)
   const { data: parts = [] } = usePartTypes()
   const { data: kinds = [] } = useReadingKinds()
   const [upsetId] = useState(() => from?.id ?? newKey())
-  const [line, setLine] = useState<Omit<Upset, 'id'>>(() => {
+  const [line, setLine] = useState<Omit<UpsetLine, 'id'>>(() => {
     const { id: _, ...rest } = from ?? { id: '', ...fresh }
     return rest
   })
-  const set = (change: Partial<Upset>) => setLine({ ...line, ...change })
+  const set = (change: Partial<UpsetLine>) => setLine({ ...line, ...change })
   const { changed, slotKinds, events, redo, restarts, also, caution, waitHours, waitFor, signOff } = line
   const action = actionOf(upsetId, line)
   return (
@@ -87,7 +95,7 @@ export function UpsetForm({ from, types, onClose }: { from: Upset | null; types:
 }
 
 /** Empty words are no words, and without hours there is nothing to wait for. */
-function actionOf(upsetId: string, line: Omit<Upset, 'id'>) {
+function actionOf(upsetId: string, line: Omit<UpsetLine, 'id'>) {
   const { caution, waitHours, waitFor } = line
   return {
     ...line,
@@ -100,7 +108,7 @@ function actionOf(upsetId: string, line: Omit<Upset, 'id'>) {
 
 function WhatHappens(props: {
   changed: string
-  set: (change: Partial<Upset>) => void
+  set: (change: Partial<UpsetLine>) => void
   fields: Record<string, string>
   parts: PartType[]
   slotKinds: string[]
@@ -139,7 +147,7 @@ function WhatHappens(props: {
 function WhatIsUpset(props: {
   types: CheckType[]
   redo: string[]
-  set: (change: Partial<Upset>) => void
+  set: (change: Partial<UpsetLine>) => void
   kinds: ReadingKind[]
   restarts: string[]
   also: string[]
@@ -170,7 +178,7 @@ function WhatIsUpset(props: {
 
 function WaitFields(props: {
   waitHours: number
-  set: (change: Partial<Upset>) => void
+  set: (change: Partial<UpsetLine>) => void
   fields: Record<string, string>
   waitFor: string | null
 }) {

@@ -37,7 +37,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const [minutes, setMinutes] = useState<number | undefined>(from?.minutes)
   const [extra, setExtra] = useState<number | undefined>(fromMinor(from?.failureExtraMinor))
   const [agesBy, setAgesBy] = useState<Clock>(from?.agesBy ?? 'hours')
-  const [interval, setInterval] = useState<number | undefined>(from?.tradeInterval)
+  const [tradeInterval, setTradeInterval] = useState<number | undefined>(from?.tradeInterval)
   const [maxNozzleC, setMaxNozzleC] = useState<number | undefined>(from?.maxNozzleC ?? undefined)
   const [abrasive, setAbrasive] = useState(
     from?.toleratesAbrasive == null ? 'does not matter' : from.toleratesAbrasive ? 'stands it' : 'is eaten by it',
@@ -62,7 +62,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           minutes: minutes ?? 0,
           failureExtraMinor: extra === undefined ? null : Math.round(extra * 100),
           agesBy,
-          tradeInterval: interval ?? 0,
+          tradeInterval: tradeInterval ?? 0,
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),
           ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
         }
@@ -104,8 +104,8 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
       <AgeingFields
         agesBy={agesBy}
         setAgesBy={setAgesBy}
-        interval={interval}
-        setInterval={setInterval}
+        tradeInterval={tradeInterval}
+        setTradeInterval={setTradeInterval}
         fields={fields}
       />
       <StandsFields
@@ -244,11 +244,11 @@ function KindFields(props: {
 function AgeingFields(props: {
   agesBy: 'hours' | 'prints' | 'metres' | 'abrasive metres' | 'days'
   setAgesBy: (value: 'hours' | 'prints' | 'metres' | 'abrasive metres' | 'days') => void
-  interval: number | undefined
-  setInterval: (value: number | undefined) => void
+  tradeInterval: number | undefined
+  setTradeInterval: (value: number | undefined) => void
   fields: Record<string, string>
 }) {
-  const { agesBy, setAgesBy, interval, setInterval, fields } = props
+  const { agesBy, setAgesBy, tradeInterval, setTradeInterval, fields } = props
   return (
     <>
       <Select
@@ -265,8 +265,8 @@ function AgeingFields(props: {
         description="Goes by until the workshop’s own failures teach a better one."
         required
         min={0}
-        value={interval}
-        onChange={setInterval}
+        value={tradeInterval}
+        onChange={setTradeInterval}
         error={fields.tradeInterval}
       />
     </>

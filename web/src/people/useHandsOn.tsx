@@ -3,10 +3,10 @@ import { useState } from 'react'
 import {
   confirmedWork,
   isAtLeast,
+  isSignedOffFor,
   type ConfirmedWork,
   type MayDo,
   type PersonHere,
-  type Relaxable,
   type SignOff,
 } from '@diatribon/contract'
 import { useSlotKinds } from '../parts/useSlotKinds.ts'
@@ -18,8 +18,7 @@ export function useSignedOff({ asked = true }: { asked?: boolean } = {}) {
   const { person, site } = useSession()
   const { data: people } = usePeople(asked)
   const has = (one: PersonHere, signOff: SignOff, modelId: string | undefined) =>
-    site.relaxed.includes(signOff as Relaxable) ||
-    one.signOffs.some((own) => own.signOff === signOff && (own.modelId === null || own.modelId === modelId))
+    isSignedOffFor(one.signOffs, site.relaxed, signOff, modelId ?? null)
   return {
     /** undefined while the staff is not known yet. */
     me: people?.find(({ id }) => id === person.id),

@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { CheckTurn, Duty, MadeDuty, PrinterName, Round, Urgency } from '@diatribon/contract'
+import type { CheckTurn, ReplacementDuty, MadeDuty, PrinterName, Round, Urgency } from '@diatribon/contract'
 import { dueWords } from '../checks/turnWords.ts'
 import { DutyLine } from '../faults/OpenFaults.tsx'
 import { useMayDo } from '../people/useMayDo.ts'
@@ -25,7 +25,7 @@ export function RoundPage() {
   // Asked for by place: of a long round each place has its own soonest.
   const round = useRound(useSearchParams()[0].get('where'))
   const { data: printers } = usePrinterNames()
-  const [swapping, setSwapping] = useState<Duty | null>(null)
+  const [swapping, setSwapping] = useState<ReplacementDuty | null>(null)
   return (
     <>
       <PageHead
@@ -43,19 +43,19 @@ export function RoundPage() {
   )
 }
 
-function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Duty) => void }) {
+function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: ReplacementDuty) => void }) {
   const { round, printers, onSwap } = props
   const { overdue, thisWeek, later, counts, checks, made, fresh } = round
   const { may } = useSession()
   const { field, keeps, mine, isNarrowed } = usePlaceFilter(printers)
   const mayDo = useMayDo(mine)
-  const duties = (list: Duty[]) =>
+  const duties = (list: ReplacementDuty[]) =>
     list.filter(({ printer, partType }) => keeps(printer) && (!mine || mayDo.swap(partType.slotKind, printer.modelId)))
   const turns = (list: CheckTurn[]) =>
     list.filter(({ printer, checkType }) => keeps(printer) && (!mine || mayDo.check(checkType.needs, printer.modelId)))
   const promised = made.filter(({ printer }) => keeps(printer) && (!mine || may('make duties')))
   const of = isNarrowed ? ' here' : ''
-  const more = (urgency: Urgency, parts: Duty[]) =>
+  const more = (urgency: Urgency, parts: ReplacementDuty[]) =>
     [
       counts.replace[urgency] > parts.length && `The soonest ${parts.length} of ${counts.replace[urgency]} parts.`,
       counts.check[urgency] > checks[urgency].length &&
@@ -109,13 +109,13 @@ const countWords = (duties: number, checks: number) =>
 
 function Section(props: {
   urgency: Urgency
-  duties: Duty[]
+  duties: ReplacementDuty[]
   checks: CheckTurn[]
   empty: string
   more?: string
   /** Only its count is shown until somebody asks for it. */
   folded?: boolean
-  onSwap: (duty: Duty) => void
+  onSwap: (duty: ReplacementDuty) => void
 }) {
   const { urgency, duties, checks, empty, more, folded = false, onSwap } = props
   const phone = useMediaQuery('(max-width: 48em)')
@@ -150,9 +150,9 @@ function Section(props: {
 }
 
 interface Listed {
-  duties: Duty[]
+  duties: ReplacementDuty[]
   checks: CheckTurn[]
-  onSwap: (duty: Duty) => void
+  onSwap: (duty: ReplacementDuty) => void
 }
 
 function Rows({ duties, checks, onSwap }: Listed) {
@@ -218,7 +218,7 @@ function ByPrinter({ duties, checks, onSwap }: Listed) {
 }
 
 /** Where to go: the place, the printer, and whether it is on hold. */
-function Where({ printer }: { printer: Duty['printer'] }) {
+function Where({ printer }: { printer: ReplacementDuty['printer'] }) {
   return (
     <>
       <span className={classes.place}>{printer.place}</span>
@@ -274,7 +274,7 @@ function CheckRow({ turn }: { turn: CheckTurn }) {
   )
 }
 
-function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void }) {
+function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: ReplacementDuty) => void }) {
   const { may } = useSession()
   const { printer, slot, partType, clock, left, dueDate, dueRange, intervalIsLearned } = duty
   return (
@@ -312,7 +312,7 @@ function DutyRow({ duty, onSwap }: { duty: Duty; onSwap: (duty: Duty) => void })
   )
 }
 
-function SwapDuty({ duty, onClose }: { duty: Duty; onClose: () => void }) {
+function SwapDuty({ duty, onClose }: { duty: ReplacementDuty; onClose: () => void }) {
   const { data } = usePrinter(duty.printer.id)
   return data ? <SwapPartForm page={data} slotId={duty.slot.id} onClose={onClose} /> : null
 }

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import {
   removalReasons,
   type PrinterName,
-  type Duty,
+  type ReplacementDuty,
   type PrinterPage,
   type RemovalReason,
   type PartType,
@@ -100,12 +100,12 @@ function TargetFields(props: {
   toPrinterId: string | null
   setToPrinterId: (value: string | null) => void
   setToSlotId: (value: string | null) => void
-  places: { id: string; name: string; kind: string; duty: Duty | null }[]
+  places: { id: string; name: string; kind: string; duty: ReplacementDuty | null }[]
   toSlotId: string | null
   target: PrinterPage | undefined
-  slot: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  slot: { id: string; name: string; kind: string; duty: ReplacementDuty | null } | undefined
   fields: Record<string, string>
-  place: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  place: { id: string; name: string; kind: string; duty: ReplacementDuty | null } | undefined
   reason: RemovalReason | null
   setReason: (value: RemovalReason | null) => void
 }) {
@@ -154,7 +154,7 @@ function TargetFields(props: {
 }
 
 function SlotField(props: {
-  slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  slots: { id: string; name: string; kind: string; duty: ReplacementDuty | null }[]
   slotId: string | null
   setSlotId: (value: string | null) => void
   setToSlotId: (value: string | null) => void
@@ -179,7 +179,7 @@ function SlotField(props: {
 function ReplacementField(props: {
   printer: PrinterHead
   catalogue: PartType[] | undefined
-  slot: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  slot: { id: string; name: string; kind: string; duty: ReplacementDuty | null } | undefined
   replacement: string | null
   setReplacement: (value: string | null) => void
 }) {
@@ -204,7 +204,7 @@ function ReasonField({
   setReason,
   fields,
 }: {
-  place: { id: string; name: string; kind: string; duty: Duty | null }
+  place: { id: string; name: string; kind: string; duty: ReplacementDuty | null }
   reason:
     'failed' | 'worn at check' | 'replaced in time' | 'upgraded' | 'user damage' | 'borrowed for another printer' | null
   setReason: (

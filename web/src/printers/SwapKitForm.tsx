@@ -1,6 +1,12 @@
 import { Select } from '@mantine/core'
 import { useState } from 'react'
-import { removalReasons, type Duty, type PartType, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import {
+  removalReasons,
+  type ReplacementDuty,
+  type PartType,
+  type PrinterPage,
+  type RemovalReason,
+} from '@diatribon/contract'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -74,7 +80,7 @@ export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kit
 function MemberFields(props: {
   id: string
   name: string
-  duty: Duty | null
+  duty: ReplacementDuty | null
   reasons: Record<string, RemovalReason>
   setReasons: (value: Record<string, RemovalReason>) => void
   catalogue: PartType[] | undefined

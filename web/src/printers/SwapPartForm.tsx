@@ -2,7 +2,7 @@ import { Radio, Select, SimpleGrid } from '@mantine/core'
 import { useState } from 'react'
 import {
   removalReasons,
-  type Duty,
+  type ReplacementDuty,
   type PartType,
   type PrinterPage,
   type RemovalReason,
@@ -148,7 +148,7 @@ function ReasonField({
 
 function NewPartField(props: {
   catalogue: PartType[] | undefined
-  slot: { id: string; name: string; kind: string; duty: Duty | null } | undefined
+  slot: { id: string; name: string; kind: string; duty: ReplacementDuty | null } | undefined
   site: Site
   partTypeId: string | null
   setPicked: (value: string | null) => void
@@ -174,7 +174,7 @@ function NewPartField(props: {
 }
 
 function SlotField(props: {
-  slots: { id: string; name: string; kind: string; duty: Duty | null }[]
+  slots: { id: string; name: string; kind: string; duty: ReplacementDuty | null }[]
   chosen: string | null
   setChosen: (value: string | null) => void
   setPicked: (value: string | null) => void

@@ -2,7 +2,8 @@ import { Group, Input, UnstyledButton } from '@mantine/core'
 import { DateInput, TimePicker, type DateInputProps } from '@mantine/dates'
 import { useEffect, useRef, useState } from 'react'
 import { useSession } from '../shell/session.ts'
-import { dayFormat, momentAt, readDay, wallOf } from './dayText.ts'
+import { momentAt, wallOf } from '@diatribon/contract'
+import { dayFormat, readDay } from './dayText.ts'
 
 /** Fields for days and times: by the clock of the workshop, in one format, the week as the workshop begins it. */
 

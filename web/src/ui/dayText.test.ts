@@ -1,4 +1,4 @@
-import { momentAt, readDay, wallOf } from './dayText.ts'
+import { readDay } from './dayText.ts'
 
 it.each([
   ['2026-03-01', '2026-03-01'],
@@ -15,10 +15,3 @@ it.each([
 it.each(['', '31.2.2026', '2026-13-01', 'tomorrow', '1.3.26', '2026'])('does not guess at “%s”', (text) =>
   expect(readDay(text)).toBeNull(),
 )
-
-// IANA time zone database: Lisbon is at UTC in winter and one hour ahead in summer, from 29 March 2026 on.
-it('tells moments by the clock of the workshop, in summer and winter', () => {
-  expect(momentAt('2026-01-15', '08:30', 'Europe/Lisbon')).toBe('2026-01-15T08:30:00.000Z')
-  expect(momentAt('2026-07-15', '08:30', 'Europe/Lisbon')).toBe('2026-07-15T07:30:00.000Z')
-  expect(wallOf('2026-07-15T23:30:00.000Z', 'Europe/Lisbon')).toEqual({ day: '2026-07-16', time: '00:30' })
-})

@@ -1,11 +1,7 @@
 import dayjs from 'dayjs'
 import customParseFormat from 'dayjs/plugin/customParseFormat.js'
-import timezone from 'dayjs/plugin/timezone.js'
-import utc from 'dayjs/plugin/utc.js'
 
 dayjs.extend(customParseFormat)
-dayjs.extend(utc)
-dayjs.extend(timezone)
 
 /** How a day stands in every field. */
 export const dayFormat = 'D MMM YYYY'
@@ -21,15 +17,4 @@ export function readDay(text: string): string | null {
     (day) => day.isValid(),
   )
   return found ? found.format('YYYY-MM-DD') : null
-}
-
-/** The day and the time that the clock on the workshop's wall shows at a moment. */
-export function wallOf(iso: string, timeZone: string): { day: string; time: string } {
-  const there = dayjs(iso).tz(timeZone)
-  return { day: there.format('YYYY-MM-DD'), time: there.format('HH:mm') }
-}
-
-/** The moment of a day and a time on the workshop's wall, ISO 8601. */
-export function momentAt(day: string, time: string, timeZone: string): string {
-  return dayjs.tz(`${day} ${time}`, 'YYYY-MM-DD HH:mm', timeZone).toISOString()
 }

@@ -1,5 +1,5 @@
 import type { Facts, FaultRow } from '../facts.ts'
-import { wallMoment } from '../../platform/clock.ts'
+import { wallMoment } from '../../platform/wallClock.ts'
 import { Refusal } from '../../platform/refusal.ts'
 
 /** A fault of the printer that is not closed. @throws Refusal */

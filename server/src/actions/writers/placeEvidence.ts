@@ -11,7 +11,7 @@ import {
 } from '@diatribon/core'
 import type { Facts, FittingRow, PrinterRow, UsageRow } from '../facts.ts'
 import { noticePause } from './events.ts'
-import { wallMoment } from '../../platform/clock.ts'
+import { wallMoment } from '../../platform/wallClock.ts'
 import { Refusal, refusalOf } from '../../platform/refusal.ts'
 import { counterPoint, fitting, usage } from '../../platform/tables.ts'
 import { fittingsChangedAfter } from './inPlace.ts'

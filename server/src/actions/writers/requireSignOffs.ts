@@ -1,6 +1,6 @@
-import type { ConfirmedWork, Person, Relaxable, Role, SignOff } from '@diatribon/contract'
-import { confirmedWork, isAtLeast, rolesFrom } from '@diatribon/contract'
-import type { Facts } from '../facts.ts'
+import type { ConfirmedWork, Person, Role, SignOff } from '@diatribon/contract'
+import { confirmedWork, isAtLeast, isSignedOffFor, rolesFrom } from '@diatribon/contract'
+import type { Facts, SignOffRow } from '../facts.ts'
 import { slotKindsNamed } from './slotKinds.ts'
 import { Refusal } from '../../platform/refusal.ts'
 import { signOffHolds, signOffId } from '../../rules/signOffHolds.ts'
@@ -15,20 +15,18 @@ export interface Work {
   toConfirm: string | null
 }
 
-/**
- * Whether somebody is signed off for a kind of work on a day, on printers of a model. A workshop may do without motion and
- * electronics, never without hot work and mains.
- */
+/** Whether somebody is signed off for a kind of work on a day, on printers of a model. */
 export async function isSignedOff(
   facts: Facts,
   of: { siteId: string; personId: string; signOff: SignOff; modelId: string | null; at: Date },
 ): Promise<boolean> {
   const { siteId, personId, signOff, modelId, at } = of
+  const own: SignOffRow[] = []
   for (const onModel of new Set([null, modelId])) {
     const given = await facts.look('signOff', signOffId(personId, signOff, onModel))
-    if (given && signOffHolds(given, at)) return true
+    if (given && signOffHolds(given, at)) own.push(given)
   }
-  return (await facts.site(siteId)).relaxed.includes(signOff as Relaxable)
+  return isSignedOffFor(own, (await facts.site(siteId)).relaxed, signOff, modelId)
 }
 
 /**

@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import { noCounters } from '@diatribon/core'
 import type { Facts, FittingRow, UsageRow } from '../facts.ts'
-import { wallMoment } from '../../platform/clock.ts'
+import { wallMoment } from '../../platform/wallClock.ts'
 import { Refusal } from '../../platform/refusal.ts'
 import { fitting, usage } from '../../platform/tables.ts'
 import { drawFrom, fittedAtCounters } from './placeEvidence.ts'

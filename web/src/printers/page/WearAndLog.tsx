@@ -1,4 +1,4 @@
-import type { PrinterPage, Duty } from '@diatribon/contract'
+import type { PrinterPage, ReplacementDuty } from '@diatribon/contract'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { EntryList } from '../../logbook/EntryList.tsx'
@@ -33,7 +33,7 @@ export function WearAndLog({ page, onDo }: { page: PrinterPage; onDo: (doing: Do
   )
 }
 
-function WearLine({ duty, modelId, onDo }: { duty: Duty; modelId: string; onDo: (doing: Doing) => void }) {
+function WearLine({ duty, modelId, onDo }: { duty: ReplacementDuty; modelId: string; onDo: (doing: Doing) => void }) {
   const { may } = useSession()
   const maySwap = may('swap parts')
   const { me, has, ask } = useSignedOff()

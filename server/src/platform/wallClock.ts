@@ -1,10 +1,10 @@
 /** The server's idea of now, passed in wherever time matters. */
-export type Clock = () => Date
+export type WallClock = () => Date
 
-export const realClock: Clock = () => new Date()
+export const realWallClock: WallClock = () => new Date()
 
 /** A clock that started at the given moment and runs on from there: for the demo, tests and pictures. */
-export function clockFrom(moment: Date, started = Date.now()): Clock {
+export function wallClockFrom(moment: Date, started = Date.now()): WallClock {
   return () => new Date(moment.getTime() + Date.now() - started)
 }
 
