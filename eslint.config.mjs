@@ -81,6 +81,17 @@ const serverRooms = rooms.slice(0, -1).map((room, i) => {
   }
 })
 
+/** Loops over every row, sample or byte. */
+const mayAssert = [
+  'server/src/platform/gather.ts',
+  'server/src/hours/gapsOf.ts',
+  'server/src/actions/facts.ts',
+  'server/src/kept/staleRows.ts',
+  'web/src/bench/meshDrawing.ts',
+  'web/src/jobs/firstLayerPath.ts',
+  'web/src/ui/newKey.ts',
+]
+
 export default tseslint.config(
   { ignores: ['**/node_modules', '**/dist', '.diatribon', 'server/migrations', 'test-results'] },
   js.configs.recommended,
@@ -115,6 +126,12 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-control-regex': 'off',
     },
+  },
+  {
+    // What must be there is looked up with `given`, which says so when it is not; a bare ! only in loops that run often.
+    files: ['server/src/**/*.ts', 'web/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts', ...mayAssert],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
   },
   {
     files: ['**/*.mjs'],

@@ -1,4 +1,5 @@
 export { dayMs, hourMs } from './maths/durations.ts'
+export { given } from './given.ts'
 export { InputProblem, type InputProblemCode } from './inputProblem.ts'
 export {
   decimalMarkOf,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import '@mantine/core/styles.css'
 import '@mantine/dates/styles.css'
 import '@mantine/notifications/styles.css'
@@ -16,7 +17,7 @@ import { read } from './ui/api.ts'
 /** One route: the application finds its own pages, and can ask before one of them is left. */
 const router = createBrowserRouter([{ path: '*', element: <App /> }])
 
-createRoot(document.getElementById('root')!).render(
+createRoot(given(document.getElementById('root'))).render(
   <MantineProvider theme={theme} defaultColorScheme="auto">
     <Notifications position="bottom-center" />
     <SWRConfig

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import type { AdjustPrinter } from '@diatribon/contract'
 import { measured } from './writers/measured.ts'
@@ -43,9 +44,9 @@ export const adjustPrinter: ActionKind<AdjustPrinter> = {
           printerId,
           at,
           runHours: hours,
-          name: named[0]!.name,
+          name: given(named[0]).name,
           value: to,
-          unit: named[0]!.unit,
+          unit: given(named[0]).unit,
           source: 'adjustment',
         }),
       )
@@ -54,7 +55,7 @@ export const adjustPrinter: ActionKind<AdjustPrinter> = {
     if (!action.takeBack) throw new Refusal(400, 'bad-input', 'An adjustment can only be taken back.')
     await takeBackReadings(facts, original.seq, seq)
     const [row] = await facts.db.select().from(adjustment).where(eq(adjustment.seq, original.seq))
-    facts.put('adjustment', { ...row!, takenBackSeq: seq })
+    facts.put('adjustment', { ...given(row), takenBackSeq: seq })
   },
   words: ({ readings, what, to }) =>
     `${readings.join(', ')}: ${what}${to === undefined ? '' : `, now ${measured(to)}`}`,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { Action, Amend, ActionKindName } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind, Names } from './actionKind.ts'
@@ -33,7 +34,7 @@ export function amendBy(kindOf: (name: ActionKindName) => ActionKind<Action>): A
     },
 
     words: ({ reason, takeBack, correction }, names) =>
-      `${takeBack ? 'Taken back' : `Corrected to ${correctionWords(correction!, names)}`}. Reason: ${reason}`,
+      `${takeBack ? 'Taken back' : `Corrected to ${correctionWords(given(correction), names)}`}. Reason: ${reason}`,
   }
 }
 

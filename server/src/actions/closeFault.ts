@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { CloseFault } from '@diatribon/contract'
 import { comesUp, goesDown, onHold, openWork } from './writers/down.ts'
 import { openFault } from './writers/openFault.ts'
@@ -32,7 +33,7 @@ export const closeFault: ActionKind<CloseFault> = {
     await facts.flush()
     const { items, rules } = await returnItems(facts.db, printer, at)
     const hasChanges = items.some(
-      ({ upsetId }) => upsetId !== null && !rules.find(({ id }) => id === upsetId)!.events.includes('fault'),
+      ({ upsetId }) => upsetId !== null && !given(rules.find(({ id }) => id === upsetId)).events.includes('fault'),
     )
     const others = (await faultsThatStop(facts.db, printerId)).filter(({ id }) => id !== faultId)
     for (const span of await openWork(facts, printerId))
@@ -59,11 +60,11 @@ export const closeFault: ActionKind<CloseFault> = {
   },
   isOnlyCorrected: 'If a closed fault is still there, report it again: it is recognised as having come back.',
   async amend(facts, { action: original }, { action: { correction } }) {
-    const { causeId, mechanism, broughtAbout, topic, minutes, text: what } = correction!
-    const given = Object.fromEntries(
+    const { causeId, mechanism, broughtAbout, topic, minutes, text: what } = given(correction)
+    const changed = Object.fromEntries(
       Object.entries({ mechanism, broughtAbout, topic, minutes, what }).filter(([, value]) => value !== undefined),
     )
-    if (causeId === undefined && Object.keys(given).length === 0)
+    if (causeId === undefined && Object.keys(changed).length === 0)
       throw new Refusal(
         400,
         'bad-input',
@@ -81,7 +82,7 @@ export const closeFault: ActionKind<CloseFault> = {
     facts.put('fault', {
       ...fault,
       causeId: causeId === undefined ? fault.causeId : causeId,
-      closing: { ...fault.closing!, ...given },
+      closing: { ...given(fault.closing), ...changed },
     })
   },
   correctable: ({ causeId, mechanism, broughtAbout, topic, minutes, what }) => ({

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { v5 as derivedId } from 'uuid'
 import type { TakeInPrinter } from '@diatribon/contract'
 import { badInput, Refusal } from '../platform/refusal.ts'
@@ -39,8 +40,8 @@ export function correctAges(
   for (const { id, partId } of fittings) {
     const part = parts.get(partId)
     if (!part) continue
-    const row = facts.find('fitting', id)!
-    const said = partHours[slotIds.get(part.slotId)!]!
+    const row = given(facts.find('fitting', id))
+    const said = given(partHours[given(slotIds.get(part.slotId))])
     facts.put('fitting', {
       ...row,
       ageIsKnown: said !== null,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Refusal } from '../platform/refusal.ts'
 
 /**
@@ -34,7 +35,7 @@ export function refusalOfDatabase(error: unknown, code: string): Refusal {
   let constraint: string | undefined
   for (let at = error; at instanceof Error; at = at.cause) constraint ??= (at as { constraint?: string }).constraint
   const sentence = constraint && sentences[constraint]
-  if (sentence) return new Refusal(409, constraint!.replaceAll('_', '-'), sentence)
+  if (sentence) return new Refusal(409, given(constraint).replaceAll('_', '-'), sentence)
   if (constraint?.endsWith('_pkey'))
     return new Refusal(
       409,

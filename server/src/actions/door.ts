@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { setTimeout } from 'node:timers/promises'
 import { isDeepStrictEqual } from 'node:util'
 import { inArray } from 'drizzle-orm'
@@ -119,7 +120,7 @@ export function openDoor(
     /** One action. @throws Refusal */
     async one(input: unknown, person: Person, siteId: string): Promise<ActionResult> {
       const [result] = await record([ask(input, person, siteId)])
-      return result!
+      return given(result)
     },
 
     /** A list, applied in order; one result per action. With `together`, one refusal refuses them all. */
@@ -137,7 +138,7 @@ export function openDoor(
       const results: ActionResult[] = together && asked.length > 0 ? await recordTogether(pool, asked, tell) : []
       for (let i = 0; !together && i < asked.length; i += sliceOfList)
         results.push(...(await record(asked.slice(i, i + sliceOfList))))
-      return inputs.map((_, i) => refused.get(i) ?? results.shift()!)
+      return inputs.map((_, i) => refused.get(i) ?? given(results.shift()))
     },
   }
 }
@@ -209,7 +210,7 @@ async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLe
   } catch (error) {
     if (error instanceof TakenBack) {
       for (const [i, { failure }] of error.outcomes.entries())
-        if (failure) tell.onFailure(failure, asked[i]!.action.kind)
+        if (failure) tell.onFailure(failure, given(asked[i]).action.kind)
       return error.outcomes.map(({ result }) => (result.ok ? refusedResult(othersRefused) : result))
     }
     const code = databaseCode(error)
@@ -244,7 +245,7 @@ const lossPauseMs = 100
 async function commit(pool: pg.Pool, asked: Asked[], { announce, onFailure }: Told): Promise<ActionResult[]> {
   const outcomes = await transaction(pool, (client, db) => applyAll(client, db, asked), true)
   announce(touchedBy(outcomes))
-  for (const [i, { failure }] of outcomes.entries()) if (failure) onFailure(failure, asked[i]!.action.kind)
+  for (const [i, { failure }] of outcomes.entries()) if (failure) onFailure(failure, given(asked[i]).action.kind)
   return outcomes.map(({ result }) => result)
 }
 
@@ -268,7 +269,13 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
       continue
     }
     const original = action.kind === 'amend' ? (originals.get(action.entryKey)?.() ?? null) : null
-    const row = logRowOf(action, { seq: seqs[i]!, siteId, personId, recordedAt: one.recordedAt, amends: original })
+    const row = logRowOf(action, {
+      seq: given(seqs[i]),
+      siteId,
+      personId,
+      recordedAt: one.recordedAt,
+      amends: original,
+    })
     facts.mark()
     try {
       if (one.person && original) {
@@ -358,7 +365,7 @@ async function lockFacts(client: pg.PoolClient, alone: boolean): Promise<void> {
 
 /** Numbers are drawn under the locks, so that entries are numbered in the order of commit. */
 async function nextSeqs(client: pg.PoolClient, asked: Asked[]): Promise<number[]> {
-  if (asked.every(({ seq }) => seq !== undefined)) return asked.map(({ seq }) => seq!)
+  if (asked.every(({ seq }) => seq !== undefined)) return asked.map(({ seq }) => given(seq))
   const { rows } = await client.query<{ seq: string }>({
     name: 'next-seqs',
     text: `SELECT nextval('log_entry_seq') AS seq FROM generate_series(1, $1)`,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { and, eq, isNull } from 'drizzle-orm'
 import type { EmptySlot } from '@diatribon/contract'
 import { countersAt } from './writers/placeEvidence.ts'
@@ -16,7 +17,7 @@ export const emptySlot: ActionKind<EmptySlot> = {
   async apply(facts, { seq, at, action }) {
     const { printerId, slotId, fittingId, removalReason } = action
     const printer = facts.printer(printerId)
-    const old = partInSlot(facts, { printer, slot: slotOn(facts, printer, slotId), fittingId, at })!
+    const old = given(partInSlot(facts, { printer, slot: slotOn(facts, printer, slotId), fittingId, at }))
     facts.put('fitting', takenOut(old, { at, counters: await countersAt(facts, printer, at), seq, removalReason }))
   },
 
@@ -29,12 +30,12 @@ export const emptySlot: ActionKind<EmptySlot> = {
     if (action.correction) {
       const { removalReason } = action.correction
       if (!removalReason) throw new Refusal(400, 'bad-input', 'An emptied slot is corrected by its removal reason.')
-      facts.put('fitting', { ...went!, removalReason, changedSeq: seq })
+      facts.put('fitting', { ...given(went), removalReason, changedSeq: seq })
       return
     }
     if (fittingIn(facts, original.action.slotId))
       throw new Refusal(409, 'built-upon', 'Another part sits in this slot by now. Take that swap back first.')
-    facts.put('fitting', putBack(went!, seq))
+    facts.put('fitting', putBack(given(went), seq))
   },
   correctable: ({ removalReason }) => ({ removalReason }),
   words: ({ slotId, removalReason, confirmed }, names) =>

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import type { FinishCheck } from '@diatribon/contract'
 import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
@@ -36,9 +37,9 @@ export const finishCheck: ActionKind<FinishCheck> = {
     await facts.flush()
     const found = await facts.db.select().from(checkSheet).where(eq(checkSheet.finishedSeq, original.seq))
     const sheet = facts.loaded('checkSheet', found).find(({ finishedSeq }) => finishedSeq === original.seq)
-    const content = await contentOf(facts, sheet!)
-    await requireNotOpen(facts, sheet!.printerId, sheet!.checkTypeId, content.name)
-    facts.put('checkSheet', { ...sheet!, finishedAt: null, finishedSeq: null, finishedBy: null, outcome: null })
+    const content = await contentOf(facts, given(sheet))
+    await requireNotOpen(facts, given(sheet).printerId, given(sheet).checkTypeId, content.name)
+    facts.put('checkSheet', { ...given(sheet), finishedAt: null, finishedSeq: null, finishedBy: null, outcome: null })
   },
 
   words: ({ sheetId }, names) => {

@@ -1,5 +1,5 @@
 import type { FinishJob } from '@diatribon/contract'
-import { hourMs, metresOf } from '@diatribon/core'
+import { hourMs, metresOf, given } from '@diatribon/core'
 import { amendEvidence } from './writers/amendEvidence.ts'
 import { eventsOf, noticeMaterial, takeBackEvents } from './writers/events.ts'
 import { placeEvidence, usageRow } from './writers/placeEvidence.ts'
@@ -110,7 +110,7 @@ async function requireNoOther(facts: Facts, { name, printerId }: JobRow): Promis
 }
 
 function startOf({ startedAt, hours }: FinishJob, job: JobRow | undefined, at: Date): Date {
-  const started = startedAt ? new Date(startedAt) : job ? job.startedAt : new Date(at.getTime() - hours! * hourMs)
+  const started = startedAt ? new Date(startedAt) : job ? job.startedAt : new Date(at.getTime() - given(hours) * hourMs)
   if (started > at) throw badInput('startedAt', 'The job would begin after its end.')
   return started
 }
@@ -119,7 +119,8 @@ function startOf({ startedAt, hours }: FinishJob, job: JobRow | undefined, at: D
 function metresUsed(action: FinishJob, job: JobRow | undefined, outcome: FinishJob['outcome']): number {
   const { metres, grams, diameterMm, densityGPerCm3 } = action
   if (metres !== undefined) return metres
-  if (grams !== undefined) return metresOf({ grams, diameterMm: diameterMm!, densityGPerCm3: densityGPerCm3! })
+  if (grams !== undefined)
+    return metresOf({ grams, diameterMm: given(diameterMm), densityGPerCm3: given(densityGPerCm3) })
   return outcome === 'good' ? (job?.plannedMetres ?? 0) : 0
 }
 

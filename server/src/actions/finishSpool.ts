@@ -1,6 +1,6 @@
 import { and, desc, eq, isNull } from 'drizzle-orm'
 import type { FinishSpool } from '@diatribon/contract'
-import { metresOf } from '@diatribon/core'
+import { metresOf, given } from '@diatribon/core'
 import { amendEvidence } from './writers/amendEvidence.ts'
 import { placeEvidence, usageRow } from './writers/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -23,7 +23,11 @@ export const finishSpool: ActionKind<FinishSpool> = {
     const metres = metresOf(
       spool
         ? { grams: spool.netGrams, diameterMm: spool.diameterMm, densityGPerCm3: spool.densityGPerCm3 }
-        : { grams: action.netGrams!, diameterMm: action.diameterMm!, densityGPerCm3: action.densityGPerCm3! },
+        : {
+            grams: given(action.netGrams),
+            diameterMm: given(action.diameterMm),
+            densityGPerCm3: given(action.densityGPerCm3),
+          },
     )
     const abrasive = spool?.abrasive ?? action.abrasive ?? false
     const fromAt = from ? new Date(from) : await lastSpoolOrTakeIn(facts, { id: printerId, name }, at)
@@ -46,7 +50,7 @@ export const finishSpool: ActionKind<FinishSpool> = {
   },
 
   words: ({ netGrams, spoolId }, names) =>
-    spoolId ? `Spool ${names.spool(spoolId)} used up` : `Spool of ${netGrams!.toLocaleString('en-GB')} g used up`,
+    spoolId ? `Spool ${names.spool(spoolId)} used up` : `Spool of ${given(netGrams).toLocaleString('en-GB')} g used up`,
 }
 
 async function lastSpoolOrTakeIn(facts: Facts, { id, name }: { id: string; name: string }, at: Date): Promise<Date> {

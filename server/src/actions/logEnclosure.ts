@@ -1,6 +1,6 @@
 import { and, asc, eq, gt, lt } from 'drizzle-orm'
 import type { LogEnclosure } from '@diatribon/contract'
-import { hoursAbove } from '@diatribon/core'
+import { hoursAbove, given } from '@diatribon/core'
 import { badInput } from '../platform/refusal.ts'
 import { enclosureSample } from '../platform/tables.ts'
 import { enclosureReading } from '../rules/enclosure.ts'
@@ -26,7 +26,7 @@ export const logEnclosure: ActionKind<LogEnclosure> = {
       .map((sample) => ({ at: new Date(sample.at), celsius: sample.celsius }))
       .sort((a, b) => a.at.getTime() - b.at.getTime())
     await facts.flush()
-    const [first, last] = [rows[0]!.at, rows[rows.length - 1]!.at]
+    const [first, last] = [given(rows[0]).at, given(rows[rows.length - 1]).at]
     // The neighbours before and behind, and what lies between: late samples land at their own time.
     const known = await facts.db
       .select()
@@ -59,7 +59,7 @@ export const logEnclosure: ActionKind<LogEnclosure> = {
       if (!old || old.hotHours !== hotHours || old.celsius !== row.celsius)
         facts.put('enclosureSample', { ...row, hotHours })
     })
-    const newest = all[all.length - 1]!
+    const newest = given(all[all.length - 1])
     putTold(facts, printerId, gained, newest)
   },
   words: ({ samples }) => {

@@ -1,6 +1,6 @@
 import { v5 as derivedId } from 'uuid'
 import type { MovePart } from '@diatribon/contract'
-import { dayMs, combine } from '@diatribon/core'
+import { dayMs, combine, given } from '@diatribon/core'
 import { countersAt, fittedCountersOf } from './writers/placeEvidence.ts'
 import { holdWhileItCures } from './writers/partChanged.ts'
 import { slotWork } from './writers/requireSignOffs.ts'
@@ -46,16 +46,16 @@ export const movePart: ActionKind<MovePart> = {
     const out = takenOut(moving, { at, counters: here, seq, removalReason: 'borrowed for another printer' })
     const run = combine(
       {
-        hours: out.removedHours!,
-        prints: out.removedPrints!,
-        metres: out.removedMetres!,
-        abrasiveMetres: out.removedAbrasiveMetres!,
+        hours: given(out.removedHours),
+        prints: given(out.removedPrints),
+        metres: given(out.removedMetres),
+        abrasiveMetres: given(out.removedAbrasiveMetres),
       },
       fittedCountersOf(moving),
       (a, b) => a - b,
     )
     facts.put('fitting', { ...out, movedOn: true })
-    if (old) facts.put('fitting', takenOut(old, { at, counters: there, seq, removalReason: removalReason! }))
+    if (old) facts.put('fitting', takenOut(old, { at, counters: there, seq, removalReason: given(removalReason) }))
     const { partTypeId, partId, ageIsKnown } = moving
     facts.put('fitting', {
       ...fitNew({

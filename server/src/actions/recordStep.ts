@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import type { CheckStep, RecordStep } from '@diatribon/contract'
-import { againstLimits } from '@diatribon/core'
+import { againstLimits, given } from '@diatribon/core'
 import { checkWork, contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from './writers/doing.ts'
 import { measured } from './writers/measured.ts'
 import { countersAt } from './writers/placeEvidence.ts'
@@ -87,12 +87,17 @@ function resultIsOut(step: CheckStep, { done, value, unit, choice, text, photos 
       need('value', value, `a figure in ${step.unit}`)
       if (unit !== step.unit)
         throw badInput('unit', `“${step.title}” is measured in ${step.unit}; ${unit ?? 'no unit'} does not fit`)
-      return againstLimits(value!, { lower: step.lower ?? null, upper: step.upper ?? null }) !== 'inside'
+      return againstLimits(given(value), { lower: step.lower ?? null, upper: step.upper ?? null }) !== 'inside'
     case 'choose': {
       need('choice', choice, 'a choice')
-      const found = step.choices!.find(({ words }) => words === choice)
+      const found = given(step.choices).find(({ words }) => words === choice)
       if (!found)
-        throw badInput('choice', `“${step.title}”: choose one of ${step.choices!.map((c) => c.words).join(', ')}`)
+        throw badInput(
+          'choice',
+          `“${step.title}”: choose one of ${given(step.choices)
+            .map((c) => c.words)
+            .join(', ')}`,
+        )
       return found.isBad
     }
     case 'photo':

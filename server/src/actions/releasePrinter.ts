@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { ReleasePrinter } from '@diatribon/contract'
 import { comesUp } from './writers/down.ts'
 import { faultsThatStop, guardsOff, returnItems } from '../rules/returnToService.ts'
@@ -22,7 +23,7 @@ export const releasePrinter: ActionKind<ReleasePrinter> = {
         .filter(({ state }) => state === 'open')
         .map(({ kind, words, after, untilMs }) =>
           kind === 'wait'
-            ? `${words} (until ${wallTime(timeZone, new Date(untilMs!))})`
+            ? `${words} (until ${wallTime(timeZone, new Date(given(untilMs)))})`
             : `${kind === 'check' ? 'a check' : `“${words}”`} after “${after}”`,
         ),
     ]

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { SetCalendar } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
 
@@ -16,5 +17,5 @@ export const setCalendar: ActionKind<SetCalendar> = {
     })
   },
   words: ({ closedWeekdays, closedDays, weekBegins }) =>
-    `Closed on ${[...closedWeekdays.map((day) => weekdays[day]!), ...(closedDays.length > 0 ? [`${closedDays.length} single days`] : [])].join(', ') || 'no day'}${weekBegins === undefined ? '' : `; the week begins on ${weekdays[weekBegins]}`}`,
+    `Closed on ${[...closedWeekdays.map((day) => given(weekdays[day])), ...(closedDays.length > 0 ? [`${closedDays.length} single days`] : [])].join(', ') || 'no day'}${weekBegins === undefined ? '' : `; the week begins on ${weekdays[weekBegins]}`}`,
 }

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { SkipCheck } from '@diatribon/contract'
@@ -35,7 +36,7 @@ export const skipCheck: ActionKind<SkipCheck> = {
     await facts.flush()
     const found = await facts.db.select().from(checkSheet).where(eq(checkSheet.finishedSeq, original.seq))
     const sheet = facts.loaded('checkSheet', found).find(({ finishedSeq }) => finishedSeq === original.seq)
-    facts.put('checkSheet', { ...sheet!, outcome: 'given up', reason: action.reason })
+    facts.put('checkSheet', { ...given(sheet), outcome: 'given up', reason: action.reason })
   },
   words: ({ checkTypeId, reason }, names) => `${names.checkType(checkTypeId)} skipped: ${reason}`,
 }

@@ -1,7 +1,7 @@
 import { and, eq, gt, isNull, or } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { RemovalReason, SwapPart } from '@diatribon/contract'
-import { combine, type Counters } from '@diatribon/core'
+import { combine, type Counters, given } from '@diatribon/core'
 import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from './writers/placeEvidence.ts'
 import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
 import { slotWork } from './writers/requireSignOffs.ts'
@@ -50,7 +50,7 @@ export const swapPart: ActionKind<SwapPart> = {
       .select()
       .from(fitting)
       .where(or(eq(fitting.fittedSeq, original.seq), eq(fitting.removedSeq, original.seq)))
-    const came = rows.find((row) => row.fittedSeq === original.seq)!
+    const came = given(rows.find((row) => row.fittedSeq === original.seq))
     // A fitting that was taken back still says when it would have come out.
     const went = rows.find((row) => row.removedSeq === original.seq && row.takenBackSeq === null)
     facts.loaded('fitting', rows)
@@ -70,7 +70,7 @@ export const swapPart: ActionKind<SwapPart> = {
       if (went) facts.put('fitting', { ...putBack(went, seq), ...(came.removedAt ? removalOf(came) : {}) })
       return
     }
-    const { removalReason, partTypeId } = correction!
+    const { removalReason, partTypeId } = given(correction)
     if (!removalReason && !partTypeId)
       throw new Refusal(400, 'bad-input', 'A swap is corrected by its removal reason or by the part that went in.')
     if (partTypeId) {

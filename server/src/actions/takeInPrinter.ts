@@ -1,6 +1,6 @@
 import { v5 as derivedId } from 'uuid'
 import type { TakeInPrinter } from '@diatribon/contract'
-import { noCounters } from '@diatribon/core'
+import { noCounters, given } from '@diatribon/core'
 import { restartCounters, takeInHistory } from './writers/restartCounters.ts'
 import { usageRow } from './writers/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
@@ -88,7 +88,7 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
   isOnlyCorrected: 'A printer that is not here any more is retired.',
 
   async amend(facts, original, { seq, action }) {
-    const { name, room, rack, place, takenInAt, meterHours, partHours, ...other } = action.correction!
+    const { name, room, rack, place, takenInAt, meterHours, partHours, ...other } = given(action.correction)
     if (Object.keys(other).length > 0)
       throw new Refusal(
         400,
@@ -115,9 +115,9 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
         seq,
         at: takenInAt === undefined ? null : new Date(takenInAt),
         meterHours: meterHours ?? null,
-        history: history!,
+        history: given(history),
       })
-    if (partHours) correctAges(facts, { takeIn: original, seq, partHours, fittings: history!.fittings })
+    if (partHours) correctAges(facts, { takeIn: original, seq, partHours, fittings: given(history).fittings })
   },
   correctable: ({ name, room, rack, place, meterHours, at, parts, partHours = {} }) => ({
     name,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm'
 import type { CheckSheet, PrinterChecks, Role } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
@@ -119,8 +120,8 @@ export async function printerChecks(db: Db, now: Date, printerId: string, reader
       id: sheet.id,
       name: content.name,
       version: sheet.version,
-      outcome: sheet.outcome!,
-      at: sheet.finishedAt!.toISOString(),
+      outcome: given(sheet.outcome),
+      at: given(sheet.finishedAt).toISOString(),
       who,
       out: out.get(sheet.id) ?? 0,
       reason: sheet.reason,

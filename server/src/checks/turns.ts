@@ -1,7 +1,7 @@
 import { spotOf } from '../printers/spot.ts'
 import { eq, sql } from 'drizzle-orm'
 import { type CheckContent, type CheckTurn, type PrinterHead, zonedMoment } from '@diatribon/contract'
-import { dayMs, metresOf, nextTurn, type OnTurnClocks } from '@diatribon/core'
+import { dayMs, metresOf, nextTurn, type OnTurnClocks, given } from '@diatribon/core'
 import { countersAtSql, type CountersThen } from '../hours/countersAtSql.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
@@ -37,11 +37,11 @@ export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom
   const byId = new Map(here.map((head) => [head.id, head]))
   const dayAfter = dayAfterIn(calendar, now)
   return pairs.map((pair): Timed<CheckTurn> => {
-    const head = byId.get(pair.printer_id)!
-    const total = totals.get(head.id)!
-    const when = whens.get(head.id)!
+    const head = given(byId.get(pair.printer_id))
+    const total = given(totals.get(head.id))
+    const when = given(whens.get(head.id))
     const counted = countedOf(head, pair, total, now)
-    const { name, turns, minutes, beforePrint, steps, role, signOff } = types.get(pair.check_type_id)!
+    const { name, turns, minutes, beforePrint, steps, role, signOff } = given(types.get(pair.check_type_id))
     const { state, due } = nextTurn(turns, counted, ratesOf(when))
     const since = pair.last_at ?? later(pair.added_at, pair.taken_in_at)
     const after = happened(head.id, pair.check_type_id, since)

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { and, asc, eq, gt, isNull, ne } from 'drizzle-orm'
 import type { ImportKind } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
@@ -77,7 +78,7 @@ async function* usageRows(db: Db): AsyncGenerator<Rows> {
         outcome: payload.outcome ?? null,
         name: payload.name ?? null,
       }))
-    after = rows[rows.length - 1]!.row.seq
+    after = given(rows[rows.length - 1]).row.seq
   }
 }
 
@@ -109,8 +110,8 @@ async function* changeRows(db: Db): AsyncGenerator<Rows> {
     const partOf = new Map(came.map(({ seq, slotId, part }) => [`${seq} ${slotId}`, part]))
     yield rows.flatMap(({ seq, at, printer, slot, slotId, reason, payload }) => {
       const part = partOf.get(`${seq} ${slotId}`)
-      return part ? [{ printer, at: at!.toISOString(), slot, reason, part, note: payload.note ?? null }] : []
+      return part ? [{ printer, at: given(at).toISOString(), slot, reason, part, note: payload.note ?? null }] : []
     })
-    after = rows[rows.length - 1]!.seq!
+    after = given(given(rows[rows.length - 1]).seq)
   }
 }

@@ -19,6 +19,7 @@ import {
   type ColumnAnswer,
   type ColumnQuestion,
   type Table,
+  given,
 } from '@diatribon/core'
 import { applyAll, recordPart, refusedBy, type Asked, type Touched } from '../actions/door.ts'
 import type { Database } from '../platform/database.ts'
@@ -90,8 +91,8 @@ export async function importCsv({ pool, db, url }: Database, options: ImportOpti
         const part = asked.slice(i, i + triedTogether)
         for (const [k, outcome] of (await tryPart(part)).entries()) {
           const { result, row } = outcome
-          if (!result.ok) nameBad(part[k]!.row, result.error.message)
-          else if (row) fresh.push(part[k]!)
+          if (!result.ok) nameBad(given(part[k]).row, result.error.message)
+          else if (row) fresh.push(given(part[k]))
         }
         tell({ progress: { doing: 'trying', done: Math.min(asked.length, i + triedTogether), of: asked.length } })
       }
@@ -132,7 +133,7 @@ export async function importCsv({ pool, db, url }: Database, options: ImportOpti
       )
       for (const [k, result] of results.entries())
         if (result.ok) recorded++
-        else nameBad(part[k]!.row, result.error.message) // something was changed since it was tried
+        else nameBad(given(part[k]).row, result.error.message) // something was changed since it was tried
       tell({ progress: { doing: 'writing', done: Math.min(fresh.length, i + writtenTogether), of: fresh.length } })
     }
   }
@@ -205,12 +206,12 @@ function understand(
   const unclear: UnclearColumn[] = []
   for (const [ours, at] of of.place) {
     const texts = of.table.rows.map(({ cells }) => cells[at] ?? '')
-    const understood = understandColumn(columnsOf(kind)[ours]!.type, texts, of.said[ours])
+    const understood = understandColumn(given(columnsOf(kind)[ours]).type, texts, of.said[ours])
     if ('answer' in understood) answers[ours] = understood.answer
     else
       unclear.push({
         column: ours,
-        header: of.table.headers[at]!,
+        header: given(of.table.headers[at]),
         asks: understood.question.asks,
         written: writtenIn(understood.question),
       })

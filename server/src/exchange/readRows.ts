@@ -1,5 +1,5 @@
 import { columnsOf, type ImportKind, isDay, zonedMoment } from '@diatribon/contract'
-import { readCell, type Cell, type ColumnAnswer, type WallMoment } from '@diatribon/core'
+import { readCell, type Cell, type ColumnAnswer, type WallMoment, given } from '@diatribon/core'
 
 /** A row of a table under the names of our own columns. What is wrong with it is gathered, so that all of it can be told. */
 export class Row {
@@ -64,12 +64,12 @@ export class Row {
     const text = this.texts[column]
     if (text === undefined) return null
     const { kind, answers } = this.table
-    const cell = readCell(columnsOf(kind)[column]!.type, text, answers[column] ?? {})
+    const cell = readCell(given(columnsOf(kind)[column]).type, text, answers[column] ?? {})
     if (cell.kind === 'none') this.fault(`${this.name(column)} is “${text.trim()}”; write ${cell.allowed}`)
     return cell
   }
 
   private name(column: string): string {
-    return this.table.headers[column] ?? columnsOf(this.table.kind)[column]!.words
+    return this.table.headers[column] ?? given(columnsOf(this.table.kind)[column]).words
   }
 }

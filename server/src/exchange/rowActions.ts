@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { Action, ImportKind, JobOutcome, RemovalReason } from '@diatribon/contract'
@@ -125,7 +126,7 @@ async function usageFrom(db: Db): Promise<RowToAction> {
     return asAction({
       ...common,
       kind: 'finish-job',
-      hours: hours!,
+      hours: given(hours),
       outcome,
       abrasive,
       ...(metres === null ? {} : { metres }),
@@ -193,7 +194,7 @@ async function partAgesFrom(db: Db): Promise<RowActions> {
       const slot = slotOf(row, printerId)
       const hours = row.needed('partHours', row.figure)
       if (row.faults.length > 0 || printerId === null || slot === null) return null
-      const takeIn = byPrinter.get(printerId)!
+      const takeIn = given(byPrinter.get(printerId))
       printerIds.add(printerId)
       entryKeys.add(takeIn.key)
       return asAction({

@@ -9,6 +9,7 @@ import {
   posterior,
   rankTests,
   type TestFinding,
+  given,
 } from '@diatribon/core'
 import type { Needed } from '../rules/mayDo.ts'
 import type { Db } from '../platform/database.ts'
@@ -36,7 +37,7 @@ async function ownCounts(db: Db, symptomId: string, but: string): Promise<Map<st
     .from(fault)
     .where(and(eq(fault.symptomId, symptomId), isNotNull(fault.causeId), isNotNull(fault.closedSeq), ne(fault.id, but)))
     .groupBy(fault.causeId)
-  return new Map(rows.map(({ causeId, faults }) => [causeId!, faults]))
+  return new Map(rows.map(({ causeId, faults }) => [given(causeId), faults]))
 }
 
 /** The last fault of this symptom on this printer that was closed with a cause, and is so fresh that this is it come back. */
@@ -48,7 +49,7 @@ async function returningFrom(db: Db, of: FaultFacts) {
     .where(
       and(
         eq(fault.printerId, of.printerId),
-        eq(fault.symptomId, of.symptomId!),
+        eq(fault.symptomId, given(of.symptomId)),
         isNotNull(fault.closedSeq),
         ne(fault.id, of.id),
         sql`${fault.closedAt} <= ${of.reportedAt.toISOString()}::timestamptz`,
@@ -56,13 +57,13 @@ async function returningFrom(db: Db, of: FaultFacts) {
     )
     .orderBy(desc(fault.closedAt))
     .limit(1)
-  if (!last || !isReturning(last.row.closedHours!, of.reportedHours)) return null
+  if (!last || !isReturning(given(last.row.closedHours), of.reportedHours)) return null
   return {
     faultId: last.row.id,
     causeId: last.cause.id,
     cause: last.cause.name,
-    fixedAt: last.row.closedAt!.toISOString(),
-    hoursAgo: of.reportedHours - last.row.closedHours!,
+    fixedAt: given(last.row.closedAt).toISOString(),
+    hoursAgo: of.reportedHours - given(last.row.closedHours),
   }
 }
 
@@ -141,7 +142,7 @@ export async function diagnose(
       outcomes: outcomes.map(({ likely, otherwise }) => ({ likelihood: likely, otherwise })),
     })),
   )
-  const causeOf = (id: string): Cause => causes.find((one) => one.cause.id === id)!.cause
+  const causeOf = (id: string): Cause => given(causes.find((one) => one.cause.id === id)).cause
   return {
     causes: now
       .map(({ causeId, chance }): RankedCause => {
@@ -150,7 +151,7 @@ export async function diagnose(
           cause: found,
           chance,
           fitted: fittedFor(found, fitted),
-          priorChance: priors.chances.find((one) => one.causeId === causeId)!.chance,
+          priorChance: given(priors.chances.find((one) => one.causeId === causeId)).chance,
           own: { faults: priors.ownFaults, ofThis: own.get(causeId) ?? 0 },
           reasons: reasons.get(causeId) ?? [],
           mayFix: mayDo({
@@ -167,7 +168,7 @@ export async function diagnose(
       .filter(({ bits }) => bits > 0.005)
       .slice(0, shownTests)
       .map(({ testId, bits, bitsPerMinute, outcomeChances }) => {
-        const test = open.find(({ id }) => id === testId)!
+        const test = given(open.find(({ id }) => id === testId))
         return { test, bits, bitsPerMinute, outcomeChances, mayDo: mayDo({ role: 'operator', signOff: test.signOff }) }
       }),
     lookOrder: lookAndFixOrder(

@@ -6,7 +6,7 @@ import {
   type ParetoRow,
   type ServiceRow,
 } from '@diatribon/contract'
-import { hourMs, availability, splitDowntime, addRecords, type ServiceRecord, type Span } from '@diatribon/core'
+import { hourMs, availability, splitDowntime, addRecords, type ServiceRecord, type Span, given } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
@@ -97,10 +97,10 @@ export async function downtimePage(db: Db, from: Date, until: Date): Promise<Dow
       rowOf(
         model,
         null,
-        printers.filter((one) => one.model === model).map(({ id }) => served.get(id)!),
+        printers.filter((one) => one.model === model).map(({ id }) => given(served.get(id))),
       ),
     ),
-    printers: printers.map(({ id, name }) => rowOf(name, id, [served.get(id)!])),
+    printers: printers.map(({ id, name }) => rowOf(name, id, [given(served.get(id))])),
     symptoms: pareto(({ symptomName, words }) => symptomName ?? words),
     causes: pareto(({ causeName, closed }) => causeName ?? (closed ? 'another cause' : 'not found yet')),
     broughtAbout: grouped(faults, ({ broughtAbout }) => broughtAbout).map(([by, own]) => ({ by, ...own })),

@@ -1,4 +1,4 @@
-import { hourMs } from '@diatribon/core'
+import { hourMs, given } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import { and, between, count, desc, eq, gte, isNull } from 'drizzle-orm'
 import { raw, Router, type Request } from 'express'
@@ -78,7 +78,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
       .limit(10)
     const { symptoms } = knowledgeFor(await knowledge(db), await kindOfPrinter(db, row))
     const page: LabelPage = {
-      siteName: place!.name,
+      siteName: given(place).name,
       printerId: row.id,
       printer: {
         name: row.name,
@@ -177,7 +177,7 @@ const hourBefore = (now: Date) => new Date(now.getTime() - hourMs)
 /** @throws Refusal 429 when the whole site has had as many in this hour as it takes */
 async function requireRoom(what: string, most: number, lately: () => Promise<{ lately: number }[]>): Promise<void> {
   const [found] = await lately()
-  if (found!.lately >= most)
+  if (given(found).lately >= most)
     throw new Refusal(
       429,
       'slowed-down',

@@ -1,4 +1,4 @@
-import { dayMs } from '@diatribon/core'
+import { dayMs, given } from '@diatribon/core'
 import { and, desc, eq, isNull, lt, or } from 'drizzle-orm'
 import type { ActionKindName, Counts } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
@@ -65,9 +65,9 @@ export async function counts(db: Db, printerId: string, before: CountsBefore | n
       abrasive: u.abrasive,
       words: kindOf(entry.kind as ActionKindName).words(actionOf(entry), names),
       who: names.person(entry.personId),
-      gapHours: gaps[i]!,
+      gapHours: given(gaps[i]),
       explanation: u.explanation,
     })),
-    next: rows.length > pageSize ? beforeOf(page[page.length - 1]!.row) : null,
+    next: rows.length > pageSize ? beforeOf(given(page[page.length - 1]).row) : null,
   }
 }

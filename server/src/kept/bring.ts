@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
 import { transaction } from '../platform/database.ts'
@@ -109,7 +110,7 @@ export async function staleOf(
   const stale = rows.filter(({ reckoned_at: at }) => at !== null)
   return {
     stale: stale.map(({ id }) => id),
-    asOf: stale.length > 0 ? new Date(Math.min(...stale.map(({ reckoned_at: at }) => at!.getTime()))) : null,
+    asOf: stale.length > 0 ? new Date(Math.min(...stale.map(({ reckoned_at: at }) => given(at).getTime()))) : null,
     missing: rows.flatMap(({ id, reckoned_at: at }) => (at === null ? id : [])),
   }
 }

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { Area, Freshness } from '@diatribon/contract'
 import type { WallClock } from '../platform/wallClock.ts'
 import type { Database } from '../platform/database.ts'
@@ -85,7 +86,7 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
     /** A person has written something. */
     wrote(personId: string): void {
       wroteAt.set(personId, performance.now())
-      if (wroteAt.size > 1000) wroteAt.delete(wroteAt.keys().next().value!)
+      if (wroteAt.size > 1000) wroteAt.delete(given(wroteAt.keys().next().value))
     },
 
     later,
@@ -218,7 +219,7 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
       'SELECT 1 FROM kept_stale WHERE figure = $1 AND about = $2 LIMIT 1',
       [name, inTime],
     )
-    return rowCount! > 0
+    return given(rowCount) > 0
   }
 }
 

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { sql, type SQLWrapper } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import { v5 as derivedId } from 'uuid'
@@ -32,7 +33,7 @@ export async function libraryOffer(db: Db, siteId: string): Promise<LibraryOffer
     })
   }
   return libraryItems().map((item) => {
-    const { ids, byName } = there.get(item.section)!
+    const { ids, byName } = given(there.get(item.section))
     const own = derivedId(`library ${item.what}`, siteId)
     const named = byName.get(item.name.toLowerCase())
     const id = ids.has(own) ? own : (named ?? own)

@@ -1,6 +1,6 @@
 import { desc, eq, sql } from 'drizzle-orm'
 import type { LifePage, LifeSummary, RemovalReason } from '@diatribon/contract'
-import { kaplanMeier, recordOfFitting } from '@diatribon/core'
+import { kaplanMeier, recordOfFitting, given } from '@diatribon/core'
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -40,7 +40,7 @@ export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<L
     .innerJoin(site, eq(site.id, partType.siteId))
     .where(eq(partType.id, partTypeId))
   if (!type) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
-  const judged = (await keptJudgements(db)).get(partTypeId)!
+  const judged = given((await keptJudgements(db)).get(partTypeId))
   const { fitted, failures, inPlace, fit, basis, interval, words, lifeWords } = judged
   const { id, name, slotKind, tradeInterval, minutes } = type.row
   const costs = replacementCosts(type.row, type.labour)

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { createHash } from 'node:crypto'
 import { createReadStream, createWriteStream } from 'node:fs'
 import { open, rename, rm } from 'node:fs/promises'
@@ -118,7 +119,7 @@ async function* linesOf(db: Db, count: { entries: number; photos: number }): Asy
   for (const { id } of await db.select({ id: attachment.id }).from(attachment)) {
     const [row] = await db.select().from(attachment).where(eq(attachment.id, id))
     count.photos++
-    yield line({ photo: { ...row!, bytes: row!.bytes.toString('base64') } })
+    yield line({ photo: { ...given(row), bytes: given(row).bytes.toString('base64') } })
   }
   const end: End = { ...count, lines, seals: [...(await sealsOf(db))].sort(), digest: hash.digest('hex') }
   yield `${JSON.stringify({ end })}\n`
@@ -132,7 +133,11 @@ async function sealsOf(db: Db): Promise<Map<string, string>> {
     chains.map(({ id }) => id),
   )
   const [sealed] = await db.select({ newest: sql<number>`coalesce(max(${logSeal.seq}), 0)::float8` }).from(logSeal)
-  const rest = await db.select().from(logEntry).where(gt(logEntry.seq, sealed!.newest)).orderBy(asc(logEntry.seq))
+  const rest = await db
+    .select()
+    .from(logEntry)
+    .where(gt(logEntry.seq, given(sealed).newest))
+    .orderBy(asc(logEntry.seq))
   for (const row of rest) heads.set(chainOf(row), sealOf(heads.get(chainOf(row)) ?? '', row))
   return heads
 }
@@ -222,10 +227,13 @@ export async function restore(
 
 /** A row as it was written, under the names of its columns. */
 function inColumns(table: string, row: object): Record<string, unknown> {
-  const of = Object.values(besides).find((one) => getTableName(one) === table)!
-  const given = row as Record<string, unknown>
+  const of = given(Object.values(besides).find((one) => getTableName(one) === table))
+  const values = row as Record<string, unknown>
   return Object.fromEntries(
-    Object.entries(getTableColumns(of)).map(([property, column]) => [(column as Column).name, given[property] ?? null]),
+    Object.entries(getTableColumns(of)).map(([property, column]) => [
+      (column as Column).name,
+      values[property] ?? null,
+    ]),
   )
 }
 

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { asc, gt } from 'drizzle-orm'
 import type pg from 'pg'
 import { actionShapes, type Action, type ExportedEntry } from '@diatribon/contract'
@@ -27,7 +28,7 @@ export async function* exportBook(db: Db): AsyncGenerator<ExportedEntry[]> {
       personId: row.personId,
       action: { ...actionOf(row) },
     }))
-    after = rows[rows.length - 1]!.seq
+    after = given(rows[rows.length - 1]).seq
   }
 }
 
@@ -63,7 +64,11 @@ export async function playInto(
     const refused = outcomes.findIndex(({ result }) => !result.ok)
     const result = outcomes[refused]?.result
     if (result && !result.ok)
-      throw new Refusal(409, 'refused-in-replay', `Entry ${batch[refused]!.seq} was refused: ${result.error.message}`)
+      throw new Refusal(
+        409,
+        'refused-in-replay',
+        `Entry ${given(batch[refused]).seq} was refused: ${result.error.message}`,
+      )
     count += batch.length
     batch = []
   }

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { createHash } from 'node:crypto'
 import { and, asc, eq, gt, isNull, lte, sql } from 'drizzle-orm'
 import type { BookCheck } from '@diatribon/contract'
@@ -43,7 +44,7 @@ export async function headsOf(db: Db, chainIds: string[]): Promise<Map<string, s
 export async function checkBook(db: Db, onProgress: (done: number, of: number) => void = () => {}): Promise<BookCheck> {
   const [sealed] = await db.select({ newest: sql<number>`coalesce(max(${logSeal.seq}), 0)::float8` }).from(logSeal)
   const [count] = await db.select({ lines: sql<number>`count(*)::float8` }).from(logEntry)
-  const newest = sealed!.newest
+  const newest = given(sealed).newest
   const heads = new Map<string, { hash: string; seq: number }>()
   const found: { seq: number; chainId: string; words: string }[] = []
   const gone = await db
@@ -81,8 +82,8 @@ export async function checkBook(db: Db, onProgress: (done: number, of: number) =
       }
     }
     entries += rows.length
-    after = rows[rows.length - 1]!.row.seq
-    onProgress(entries, count!.lines)
+    after = given(rows[rows.length - 1]).row.seq
+    onProgress(entries, given(count).lines)
   }
   for (const { seq, chainId } of gone)
     found.push({ seq, chainId, words: 'There is a seal and no line: the line was taken out of the book.' })
@@ -94,7 +95,7 @@ export async function checkBook(db: Db, onProgress: (done: number, of: number) =
   return {
     entries,
     chains: heads.size,
-    unsealed: count!.lines - entries,
+    unsealed: given(count).lines - entries,
     broken: found.slice(0, mostBreaksShown).map(({ seq, chainId, words }) => ({ seq, printer: name(chainId), words })),
     brokenCount: found.length,
     heads: [...heads].map(([chainId, { hash, seq }]) => ({ chain: name(chainId), seq, hash })),

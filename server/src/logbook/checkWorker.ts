@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { MessagePort } from 'node:worker_threads'
 import type { BookCheck } from '@diatribon/contract'
 import { forLongWork, openDatabase } from '../platform/database.ts'
@@ -18,7 +19,7 @@ export default async function checkWholeBook({
   const holder = await pool.connect()
   try {
     const { rows } = await holder.query<{ mine: boolean }>('SELECT pg_try_advisory_lock($1) AS mine', [checkLock])
-    if (!rows[0]!.mine) return null
+    if (!given(rows[0]).mine) return null
     return await checkBook(db, (done, of) => port.postMessage({ done, of }))
   } finally {
     holder.release(true) // with its connection the lock goes

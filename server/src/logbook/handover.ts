@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, isNotNull, isNull, lte, notInArray, sql } from 'drizzle-orm'
 import { type Handover, type Person, zonedMoment } from '@diatribon/contract'
-import { dayMs, lastShiftEnd } from '@diatribon/core'
+import { dayMs, lastShiftEnd, given } from '@diatribon/core'
 import { allOpenFaults, madeDuties } from '../faults/openFaults.ts'
 import { localMoment, shiftsOf } from '../rules/shifts.ts'
 import { dayIn } from '../platform/wallClock.ts'
@@ -65,7 +65,7 @@ export async function handover(
       printerId: id,
       name,
       place: `${rack}${place}`,
-      reason: holdReason!,
+      reason: given(holdReason),
       since: heldAt?.toISOString() ?? null,
     })),
     checksOpen: checksOpen.map(({ row, printer: name, check, by }) => ({
@@ -76,7 +76,7 @@ export async function handover(
       at: row.begunAt.toISOString(),
     })),
     changed: [...groups.values()].sort((a, b) => (a.printer?.name ?? 'zzz').localeCompare(b.printer?.name ?? 'zzz')),
-    more: Math.max(0, counted[0]!.lines - rows.length),
+    more: Math.max(0, given(counted[0]).lines - rows.length),
   }
 }
 

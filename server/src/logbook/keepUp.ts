@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { and, asc, gt, inArray, lte, sql } from 'drizzle-orm'
 import type pg from 'pg'
 import { kindNames, type ActionKindName } from '@diatribon/contract'
@@ -69,7 +70,7 @@ export async function keepUp(pool: pg.Pool): Promise<boolean> {
       await client.query(`SET LOCAL lock_timeout = '${patienceMs}ms'`)
       await client.query('SELECT pg_advisory_xact_lock($1)', [writersLock])
       const { rows } = await client.query<{ seq: string | null }>('SELECT max(seq) AS seq FROM log_entry')
-      return Number(rows[0]!.seq ?? 0)
+      return Number(given(rows[0]).seq ?? 0)
     },
     true,
   ).catch((error: unknown) => {
@@ -83,7 +84,7 @@ export async function keepUp(pool: pg.Pool): Promise<boolean> {
       const { rows } = await client.query<{ mine: boolean }>('SELECT pg_try_advisory_xact_lock($1) AS mine', [
         keeperLock,
       ])
-      if (!rows[0]!.mine) return null
+      if (!given(rows[0]).mine) return null
       return (await seal(client, db, horizon)) + (await index(client, db, horizon))
     })
     if (left === null) return false
@@ -101,7 +102,7 @@ async function rowsAfter(db: Db, table: typeof logSeal | typeof logSearch, horiz
   return db
     .select()
     .from(logEntry)
-    .where(and(gt(logEntry.seq, there!.newest), lte(logEntry.seq, horizon)))
+    .where(and(gt(logEntry.seq, given(there).newest), lte(logEntry.seq, horizon)))
     .orderBy(asc(logEntry.seq))
     .limit(batch)
 }

@@ -1,4 +1,4 @@
-import { dayMs } from '@diatribon/core'
+import { dayMs, given } from '@diatribon/core'
 import { and, asc, desc, eq, gte, inArray, isNotNull, lt, notInArray, or, sql, type SQL } from 'drizzle-orm'
 import {
   type ActionKindName,
@@ -44,7 +44,7 @@ export async function logPage(
   const [mark] = await db.select().from(readMark).where(eq(readMark.personId, reader.id))
   return {
     entries: await entriesOf(db, page, reader),
-    next: rows.length > limit ? page[page.length - 1]!.seq : null,
+    next: rows.length > limit ? given(page[page.length - 1]).seq : null,
     readUpTo: mark?.seq ?? null,
   }
 }
@@ -124,7 +124,7 @@ export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise
       !takenBack &&
       mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry')
     const answered = links.find(({ seq, toSeq }) => seq === row.seq && toSeq !== null)
-    const answeredRow = answered && at(answered.toSeq!)
+    const answeredRow = answered && at(given(answered.toSeq))
     return {
       ...recordedOf(row),
       printer: printerId ? { id: printerId, name: names.printer(printerId) } : null,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { once } from 'node:events'
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq, sql } from 'drizzle-orm'
@@ -116,7 +117,7 @@ export function logbookRoutes(services: Services): Router {
           sql`${noteLink.seq} > coalesce((SELECT m.seq FROM read_mark m WHERE m.person_id = ${person.id}), 0)`,
         ),
       )
-    response.json({ notices: await noticesOn(db, dayIn(site.timeZone)(clock())), unread: unread!.notes })
+    response.json({ notices: await noticesOn(db, dayIn(site.timeZone)(clock())), unread: given(unread).notes })
   })
 
   return router

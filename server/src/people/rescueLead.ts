@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { randomInt, randomUUID } from 'node:crypto'
 import { eq, sql } from 'drizzle-orm'
 import { easyPin } from '@diatribon/contract'
@@ -29,7 +30,8 @@ export async function rescueLead({ pool, db }: Database, name: string, now: Date
   const [outcome] = await transaction(pool, (client, tx) =>
     applyAll(client, tx, [{ action, siteId: who.siteId, personId: who.id, person: null, recordedAt: now }]),
   )
-  if (!outcome!.result.ok) throw new StartProblem(outcome!.result.error.message)
+  const { result } = given(outcome)
+  if (!result.ok) throw new StartProblem(result.error.message)
   const pin = newPin()
   await setPin(db, who.id, pin)
   await db.delete(signInBrake).where(eq(signInBrake.nameHash, nameHashOf(who.name)))

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import { Router, type Request, type Response } from 'express'
 import { rateLimit } from 'express-rate-limit'
@@ -70,8 +71,8 @@ export function peopleRoutes(services: Services): Router {
     const found = await sessions.lookUp(token)
     const opened = `${request.protocol}://${request.headers.host}`
     const session: Session = {
-      ...found!,
-      labelsCarry: labelsCarry({ siteUrl: services.siteUrl, set: found!.site.address, opened }),
+      ...given(found),
+      labelsCarry: labelsCarry({ siteUrl: services.siteUrl, set: given(found).site.address, opened }),
       now: clock().toISOString(),
     }
     response.status(201).json(session)

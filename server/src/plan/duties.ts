@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import type { ReplacementDuty, PrinterHead } from '@diatribon/contract'
-import { dayMs, dueReplacement, wear } from '@diatribon/core'
+import { dayMs, dueReplacement, wear, given } from '@diatribon/core'
 import { spotOf } from '../printers/spot.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import { dayIn } from '../platform/wallClock.ts'
@@ -62,7 +62,7 @@ export async function dutiesOf(
     const { interval, isLearned } = intervalInForce(row, judgement)
     const age = Math.max(0, row.age)
     const uncountedDays = clock === 'days' ? 0 : Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
-    const { until, perDay } = whens.get(head.id)!
+    const { until, perDay } = given(whens.get(head.id))
     const when = until(clock, interval - age)
     const { left, daysLeft, urgency } = dueReplacement(age, interval, when?.expected ?? null, uncountedDays)
     const life = judgement && judgement.failures >= failuresForChance ? judgement.fit : null

@@ -1,5 +1,5 @@
 import type { ForecastPage } from '@diatribon/contract'
-import type { HoursForecast } from '@diatribon/core'
+import { given, type HoursForecast } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
@@ -28,7 +28,7 @@ export async function forecastPage(
     days: calendarDays(calendar, now, 0, daysShown).map(({ startMs, endMs, weekday, open }) => ({
       day: day(new Date((startMs + endMs) / 2)),
       closed: !open,
-      mean: open ? (forecast?.weekdays[weekday]!.mean ?? 0) : 0,
+      mean: open ? (given(forecast?.weekdays[weekday]).mean ?? 0) : 0,
     })),
   }
 }

@@ -1,5 +1,5 @@
 import type { Clock, PrinterHead } from '@diatribon/contract'
-import { daysUntilHours, type CalendarDay, type DaysUntil, type HoursForecast } from '@diatribon/core'
+import { daysUntilHours, type CalendarDay, type DaysUntil, type HoursForecast, given } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
 import type { Db } from '../platform/database.ts'
 import { calendarDays, type SiteCalendar } from '../platform/calendar.ts'
@@ -31,7 +31,10 @@ function whenOf(head: PrinterHead, forecast: HoursForecast | null, ahead: Calend
   const counted = Date.parse(head.countedAt)
   const first = ahead.findIndex(({ endMs }) => endMs > counted)
   const start = first < 0 ? ahead.filter(({ endMs }) => endMs > now.getTime()) : ahead.slice(first)
-  start[0] = { ...start[0]!, startMs: Math.max(start[0]!.startMs, Math.min(counted, start[0]!.endMs - 1)) }
+  start[0] = {
+    ...given(start[0]),
+    startMs: Math.max(given(start[0]).startMs, Math.min(counted, given(start[0]).endMs - 1)),
+  }
   const untilHours = forecast && daysUntilHours(forecast, start)
   const mean = (clock: Clock): number | null => {
     if (clock === 'days') return 1

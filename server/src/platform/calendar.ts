@@ -1,4 +1,4 @@
-import { dayMs } from '@diatribon/core'
+import { dayMs, given } from '@diatribon/core'
 import type { CalendarDay } from '@diatribon/core'
 import { zonedMoment } from '@diatribon/contract'
 import { dayIn } from './wallClock.ts'
@@ -22,7 +22,7 @@ export async function calendarHere(db: Db): Promise<SiteCalendar> {
 
 /** When the day ends in the workshop's zone. */
 export const nextMidnight = (calendar: SiteCalendar, now: Date): Date =>
-  new Date(calendarDays(calendar, now, 0, 1)[0]!.endMs)
+  new Date(given(calendarDays(calendar, now, 0, 1)[0]).endMs)
 
 /** Starts of days are the same for every request of a day; working them out anew costs more than the rest of a list. */
 const known = new Map<string, number>()

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { readFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { drizzle } from 'drizzle-orm/node-postgres'
@@ -26,7 +27,7 @@ export async function migrateDatabase(url: string, folder: string): Promise<void
     await client.query('SELECT pg_advisory_lock($1)', [migrationLock])
     const journal = await readJournal(folder)
     const applied = await appliedMigrations(client)
-    const newest = journal[journal.length - 1]!.when
+    const newest = given(journal.at(-1)).when
     if (applied.some((when) => when > newest))
       throw new StartProblem(
         'This database was last used by a newer version of Diatribon. Start that version, or restore a backup into an empty database.',

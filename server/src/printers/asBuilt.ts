@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
 import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits } from '@diatribon/contract'
-import { dayMs, builtLimits, combine, counterAt, type Counters } from '@diatribon/core'
+import { dayMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
 import { asPoint } from '../actions/writers/placeEvidence.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -86,7 +86,7 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
   })
   const limits = await limitsThen(db, row.modelId, at)
   const limiting = parts.map(({ row: f, type }) => ({
-    slot: slots.find(({ id }) => id === f.slotId)!.name,
+    slot: given(slots.find(({ id }) => id === f.slotId)).name,
     partType: type.name,
     maxNozzleC: type.maxNozzleC,
     toleratesAbrasive: type.toleratesAbrasive,
@@ -131,7 +131,7 @@ async function countersThen(db: Db, printerId: string, name: string, at: Date) {
     .limit(1)
   return {
     counters: counterAt(asPoint(before), after ? asPoint(after) : null, at.getTime()),
-    takenInAt: first!.at,
+    takenInAt: given(first).at,
   }
 }
 

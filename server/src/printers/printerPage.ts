@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gte, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { PrinterPage, RibbonMark, RibbonReading, RunningJob } from '@diatribon/contract'
-import { counterAt } from '@diatribon/core'
+import { counterAt, given } from '@diatribon/core'
 import type { UsageRow } from '../actions/facts.ts'
 import { atWork, madeDuties, openFaults } from '../faults/openFaults.ts'
 import { countersAtSql } from '../hours/countersAtSql.ts'
@@ -77,7 +77,7 @@ export async function printerPage(db: Db, printerId: string): Promise<PrinterPag
   ])
   return {
     printer: head,
-    ...built!,
+    ...given(built),
     faults,
     next: nextOf(duties),
     madeDuties: made,
@@ -107,7 +107,7 @@ async function stepsDone(db: Db, printerId: string) {
     .selectDistinct({ step: reading.step })
     .from(reading)
     .where(and(eq(reading.printerId, printerId), isNotNull(reading.step), isNull(reading.takenBackSeq)))
-  return rows.map(({ step }) => step!)
+  return rows.map(({ step }) => given(step))
 }
 
 async function runningJob(db: Db, printerId: string): Promise<RunningJob | null> {
@@ -129,7 +129,7 @@ async function ribbonMarks(db: Db, printerId: string): Promise<RibbonMark[]> {
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(mostMarks)
   const gaps = gapsOf(evidence.map(({ row }) => row))
-  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, gaps[i]!)).reverse()
+  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, given(gaps[i]))).reverse()
   const told = await db
     .select()
     .from(logEntry)
@@ -180,7 +180,7 @@ function placeAfter(points: { atMs: number }[], atMs: number): number {
   let [low, high] = [0, points.length]
   while (low < high) {
     const middle = (low + high) >> 1
-    if (points[middle]!.atMs > atMs) high = middle
+    if (given(points[middle]).atMs > atMs) high = middle
     else low = middle + 1
   }
   return low
@@ -203,7 +203,7 @@ async function ribbonReadings(db: Db, printerId: string): Promise<RibbonReading[
   for (const { name, unit, value, counters } of rows.reverse()) {
     const line = lines.get(name.toLowerCase()) ?? { name, unit: unit ?? '', points: [] }
     lines.set(name.toLowerCase(), line)
-    line.points.push({ runHours: counters?.hours ?? 0, value: value! })
+    line.points.push({ runHours: counters?.hours ?? 0, value: given(value) })
   }
   return [...lines.values()]
     .filter(({ points }) => points.length > 1)

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import compression from 'compression'
 import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express'
@@ -252,7 +253,7 @@ async function whatIsWrong(pool: Services['database']['pool']): Promise<string |
   }
 }
 
-const pathOf = (url: string) => url.split('?', 1)[0]!
+const pathOf = (url: string) => given(url.split('?', 1)[0])
 
 const errors: ErrorRequestHandler = (error: unknown, request, response, next) => {
   if (response.headersSent) {

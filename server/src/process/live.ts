@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import pg from 'pg'
 import type { Response } from 'express'
 import { areas, type Area, type LiveNotice } from '@diatribon/contract'
@@ -35,7 +36,7 @@ export class Live {
   async listen(): Promise<void> {
     const client = new pg.Client({ connectionString: this.url })
     client.on('notification', ({ payload }) => {
-      const notice = JSON.parse(payload!) as LiveNotice
+      const notice = JSON.parse(given(payload)) as LiveNotice
       this.send(`id: ${notice.seq}\ndata: ${payload}\n\n`)
     })
     client.on('error', this.onProblem) // 'end' follows
@@ -78,7 +79,7 @@ export class Live {
   }
 
   private async notify(): Promise<void> {
-    const { areas, printerIds, anyPrinter, seq } = this.pending!
+    const { areas, printerIds, anyPrinter, seq } = given(this.pending)
     this.pending = null
     this.notifiedAt = performance.now()
     const notice: LiveNotice = {

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { DriftingReading, ReadingSeries } from '@diatribon/contract'
 import type { Figure } from '../kept/figure.ts'
 import { readingKinds } from './kinds.ts'
@@ -24,7 +25,7 @@ export const driftFigure: Figure<KeptDrift> = {
 function lineOf(series: ReadingSeries): KeptDrift {
   const { name, unit, points, limits, crossing, chart, moved, lists } = series
   if (!lists) return []
-  const { value, hours, at } = points[points.length - 1]!
+  const { value, hours, at } = given(points[points.length - 1])
   const smooth = moved?.points[moved.points.length - 1]?.smooth ?? null
   return [{ name, unit, last: { value, hours, at }, limits, crossing, lists, baseline: chart?.mean ?? null, smooth }]
 }

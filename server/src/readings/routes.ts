@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Router } from 'express'
 import { Refusal } from '../platform/refusal.ts'
 import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
@@ -21,7 +22,7 @@ export function readingRoutes(services: Services): Router {
     await freshFor(services, request, 'scatter', 'everyone')
     const [of] = await modelsOf(db, [id])
     if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    response.json(judged((await loadSeries(db, [of], await readingKinds(db))).get(id)!, await pooledScatter(db)))
+    response.json(judged(given((await loadSeries(db, [of], await readingKinds(db))).get(id)), await pooledScatter(db)))
   })
   return router
 }

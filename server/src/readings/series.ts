@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, isNotNull, isNull, sql, type SQLWrapper } from 'drizzle-orm'
 import type { ReadingKind, ReadingSeries, SeriesMark, SeriesPoint } from '@diatribon/contract'
-import { driftOf, scatterFor, scatterOf, sinceRestart, type Scatter } from '@diatribon/core'
+import { driftOf, scatterFor, scatterOf, sinceRestart, type Scatter, given } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
 import {
@@ -40,7 +40,7 @@ export function judged(loaded: LoadedSeries[], pooled: Map<string, Scatter>): Re
       unit: kind.unit,
       corrections: kind.corrections,
       points,
-      marks: marks.filter(({ hours }) => hours >= points[0]!.hours),
+      marks: marks.filter(({ hours }) => hours >= given(points[0]).hours),
       sinceRestart: since.length,
       chart: drift.chart && {
         mean: drift.chart.mean,
@@ -127,7 +127,7 @@ async function pointsOf(db: Db, ids: string[]): Promise<Map<string, Map<string, 
     points.set(printerId, byName)
     const list = byName.get(name.toLowerCase()) ?? []
     byName.set(name.toLowerCase(), list)
-    list.push({ seq, hours: counters?.hours ?? 0, at: at.toISOString(), value: value!, source })
+    list.push({ seq, hours: counters?.hours ?? 0, at: at.toISOString(), value: given(value), source })
   }
   return points
 }
@@ -176,7 +176,7 @@ async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> 
     .where(inArray(slot.printerId, ids))
   const marks = new Map<string, Happened[]>(ids.map((id) => [id, []]))
   for (const { printerId, at, kind, slot: name, part, hours } of fitted)
-    marks.get(printerId)!.push({
+    given(marks.get(printerId)).push({
       hours,
       at: at.toISOString(),
       words: `${name}: ${part}`,
@@ -188,7 +188,7 @@ async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> 
       ),
     })
   for (const { row, counters } of events)
-    marks.get(row.printerId)!.push({
+    given(marks.get(row.printerId)).push({
       hours: counters?.hours ?? 0,
       at: row.at.toISOString(),
       words: row.words ? `${row.event}: ${row.words}` : row.event,
@@ -196,7 +196,7 @@ async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> 
       touches: restarts(({ events: own }) => own.includes(row.event)),
     })
   for (const { row, counters } of adjusted)
-    marks.get(row.printerId)!.push({
+    given(marks.get(row.printerId)).push({
       hours: counters?.hours ?? 0,
       at: row.at.toISOString(),
       words: row.what,

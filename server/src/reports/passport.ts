@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { AsBuilt, LogEntry, PrinterPage } from '@diatribon/contract'
 import { noAddress } from './noAddress.ts'
 import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
@@ -128,13 +129,15 @@ function table(pdf: Pdf, widthsMm: number[], rows: string[][]): void {
   pdf.font('Helvetica').fontSize(9)
   for (const cells of rows) {
     const texts = cells.map(plain)
-    const height = Math.max(...texts.map((text, i) => pdf.heightOfString(text, { width: (widthsMm[i]! - 2) * mm })))
+    const height = Math.max(
+      ...texts.map((text, i) => pdf.heightOfString(text, { width: (given(widthsMm[i]) - 2) * mm })),
+    )
     room(pdf, height + 4)
     const top = pdf.y
     let x = marginMm * mm
     texts.forEach((text, i) => {
-      pdf.text(text, x, top, { width: (widthsMm[i]! - 2) * mm })
-      x += widthsMm[i]! * mm
+      pdf.text(text, x, top, { width: (given(widthsMm[i]) - 2) * mm })
+      x += given(widthsMm[i]) * mm
     })
     pdf.y = top + height + 2
     pdf

@@ -1,6 +1,6 @@
 import { and, desc, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm'
 import type { Role, ReturnLine, ReturnToService } from '@diatribon/contract'
-import { returnList, type ReturnItem } from '@diatribon/core'
+import { returnList, type ReturnItem, given } from '@diatribon/core'
 import { mayDoFor } from './mayDo.ts'
 import type { Db } from '../platform/database.ts'
 import {
@@ -70,7 +70,7 @@ export async function returnItems(
     .where(and(eq(fault.printerId, printerId), gte(fault.closedAt, since), isNotNull(fault.closing)))
   const checksDoneMs: Record<string, number> = {}
   for (const { checkTypeId, at } of sheets)
-    checksDoneMs[checkTypeId] = Math.max(checksDoneMs[checkTypeId] ?? 0, at!.getTime())
+    checksDoneMs[checkTypeId] = Math.max(checksDoneMs[checkTypeId] ?? 0, given(at).getTime())
   const items = returnList(
     rules,
     {
@@ -81,7 +81,7 @@ export async function returnItems(
       checksDoneMs,
       settled: ticks.map(({ item, at, waived }) => ({ item, atMs: at.getTime(), waived: waived !== null })),
       testPrints: prints.map(({ at, passed }) => ({ atMs: at.getTime(), passed })),
-      closedMs: closed.map(({ at }) => at!.getTime()),
+      closedMs: closed.map(({ at }) => given(at).getTime()),
     },
     asOf.getTime(),
   )

@@ -1,9 +1,9 @@
 import { wallOf, type ShiftPlan, type ShiftTime } from '@diatribon/contract'
-import type { LocalMoment, Shifts, ShiftSpan } from '@diatribon/core'
+import { given, type LocalMoment, type Shifts, type ShiftSpan } from '@diatribon/core'
 
 const minuteOf = (time: string) => {
   const [hours, minutes] = time.split(':').map(Number)
-  return hours! * 60 + minutes!
+  return given(hours) * 60 + given(minutes)
 }
 const spanOf = ({ from, until }: ShiftTime): ShiftSpan => ({ fromMinute: minuteOf(from), untilMinute: minuteOf(until) })
 

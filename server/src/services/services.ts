@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { parse as parseCookie } from 'cookie'
 import type { Request, RequestHandler } from 'express'
 import { mayDo, rolesWith, type Area, type Freshness, type Right } from '@diatribon/contract'
@@ -80,7 +81,7 @@ export function requires(services: Services, right: Right): RequestHandler {
 
 /** The person behind a request that has passed `requires`. */
 export function signedIn(request: Request): SignedIn {
-  return signedInBy.get(request)!
+  return given(signedInBy.get(request))
 }
 
 export function sessionToken(request: Request): string | undefined {

@@ -13,6 +13,7 @@ import {
   type MeshHeights,
   type MeshPlaces,
   type MeshRepeatability,
+  given,
 } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { Waiting } from '../ui/AsyncView.tsx'
@@ -192,7 +193,7 @@ const betterWords = (before: Looked, after: Looked) => {
 export function turnWords({ turns, move }: KnobTurn, raisedBy: ModelBed['raisedBy']): string {
   if (move === 'leave') return 'leave'
   const eighths = Math.round(turns * 8)
-  const fraction = ['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'][eighths % 8]!
+  const fraction = given(['', '⅛', '¼', '⅜', '½', '⅝', '¾', '⅞'][eighths % 8])
   const whole = Math.floor(eighths / 8)
   const amount = `${whole > 0 ? whole : ''}${fraction}` || 'under ⅛'
   const raises = move === 'raise'

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { useId } from 'react'
 import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
@@ -9,7 +10,7 @@ export function MeshPicture({ heights, title }: { heights: (number | null)[][]; 
   const known = heights.flat().filter((z): z is number => z !== null)
   const [low, high] = [Math.min(...known), Math.max(...known)]
   const shade = (z: number) => (high > low ? (z - low) / (high - low) : 0.5)
-  const [rows, columns] = [heights.length, heights[0]!.length]
+  const [rows, columns] = [heights.length, given(heights[0]).length]
   const [cellW, cellH] = [420 / columns, Math.min(44, 260 / rows)]
   const small = columns > 9 || rows > 9
   const relief = { width: 270, depth: 190, lift: 55 }

@@ -1,5 +1,5 @@
 import Papa from 'papaparse'
-import { decimalMarkOf, readFigure, separatorOf } from '@diatribon/core'
+import { decimalMarkOf, readFigure, separatorOf, given } from '@diatribon/core'
 
 export interface LifeRow {
   lower: number
@@ -44,7 +44,7 @@ export function readLifeColumns(text: string): ReadColumns {
               ? `“${state}” is neither failed nor running`
               : null
     if (problem) read.problems.push(`Row ${i + 1}: ${problem}.`)
-    else read.rows.push({ lower: age!, upper: failedWords.test(state) ? age! : null, weight: count! })
+    else read.rows.push({ lower: given(age), upper: failedWords.test(state) ? given(age) : null, weight: given(count) })
   })
   return read
 }

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, SegmentedControl } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
@@ -158,7 +159,9 @@ function FinishForm({ sheet, onStep }: { sheet: CheckSheet; onStep: ((stepId: st
         <p role="note" className={classes.out}>
           <b>Not in order:</b>{' '}
           {out
-            .map((result) => `${content.steps.find(({ id }) => id === result.stepId)!.title} ${resultWords(result)}`)
+            .map(
+              (result) => `${given(content.steps.find(({ id }) => id === result.stepId)).title} ${resultWords(result)}`,
+            )
             .join(', ')}
         </p>
       )}
@@ -181,7 +184,7 @@ function Over({ sheet }: { sheet: CheckSheet }) {
     <div className={classes.sheet}>
       <h2>
         {outcome === 'done' ? 'Done' : outcome === 'skipped' ? 'Skipped' : 'Given up'}, {finishedBy},{' '}
-        {moment(finishedAt!, site.timeZone)}
+        {moment(given(finishedAt), site.timeZone)}
       </h2>
       {reason && <p>{reason}</p>}
       <ol className={classes.list}>

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -20,7 +21,7 @@ export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
   const of = { printerId: printer.id, sheetId: sheet.id }
   const record = (): FormAction[] =>
     steps
-      .filter(({ id }) => !resultOf(sheet, id) || resultOf(sheet, id)!.done === bad.includes(id))
+      .filter(({ id }) => !resultOf(sheet, id) || given(resultOf(sheet, id)).done === bad.includes(id))
       .map(({ id }) => ({ kind: 'record-step', ...of, stepId: id, done: !bad.includes(id) }))
   const finish: FormAction = { kind: 'finish-check', ...of }
   const out = steps.flatMap((step) => {

@@ -1,7 +1,7 @@
 import { Button, Textarea } from '@mantine/core'
 import { useState, type ReactNode } from 'react'
 import type { CheckSheet, CheckStep, StepResult, RecordStep } from '@diatribon/contract'
-import { againstLimits } from '@diatribon/core'
+import { againstLimits, given } from '@diatribon/core'
 import { ListenButton } from '../bench/ListenButton.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -89,7 +89,7 @@ function Finding(props: {
     <form
       onSubmit={(event) => {
         event.preventDefault()
-        if (step.kind === 'measure' && value !== undefined) void keep({ value, unit: step.unit! }, isOut(value))
+        if (step.kind === 'measure' && value !== undefined) void keep({ value, unit: given(step.unit) }, isOut(value))
         if (step.kind === 'text' && text.trim()) void keep({ text: text.trim() }, false)
       }}
     >
@@ -196,7 +196,7 @@ function ChoiceField(props: {
   const { step, busy, disabled, keep } = props
   return (
     <div className={classes.big} role="group" aria-label={step.title}>
-      {step.choices!.map(({ words, isBad }) => (
+      {given(step.choices).map(({ words, isBad }) => (
         <Button
           key={words}
           size="lg"

@@ -2,7 +2,7 @@ import { Alert, Button, FileButton, Progress, SegmentedControl, Select } from '@
 import { useState } from 'react'
 import useSWR from 'swr'
 import { columnsOf, importKinds, type ImportColumn, type ImportKind, type ImportNames } from '@diatribon/contract'
-import type { ColumnAnswer } from '@diatribon/core'
+import { given, type ColumnAnswer } from '@diatribon/core'
 import { useSession, type May } from '../shell/session.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
@@ -128,11 +128,11 @@ function AsUnderstood({ columns, rows }: { columns: readonly UnderstoodColumn[];
         </tr>
       </thead>
       <tbody>
-        {columns[0]!.cells.map((_, i) => (
+        {given(columns[0]).cells.map((_, i) => (
           <tr key={i}>
             <td>{rows[i]}</td>
             {columns.map(({ column, type, cells }) => {
-              const { text, cell } = cells[i]!
+              const { text, cell } = given(cells[i])
               const words = cell && cellWords(cell, type)
               return (
                 <td key={column} className={cell?.kind === 'none' ? classes.bad : undefined}>

@@ -1,6 +1,6 @@
 import { useMemo } from 'react'
 import { columnsOf, type ImportColumnType, type ImportKind, type ImportNames } from '@diatribon/contract'
-import { readCell, understandColumn, type Cell, type ColumnAnswer, type Table } from '@diatribon/core'
+import { readCell, understandColumn, type Cell, type ColumnAnswer, type Table, given } from '@diatribon/core'
 import type { OpenQuestion } from './ColumnQuestions.tsx'
 
 export interface UnderstoodColumn {
@@ -35,7 +35,9 @@ export function useUnderstood(
       if (at < 0) return []
       const texts = table.rows.map(({ cells }) => cells[at] ?? '')
       const known = named && names && names[named].length > 0 ? names[named] : undefined
-      return [{ column, words, type, header: header!, texts, understood: understandColumn(type, texts, {}, known) }]
+      return [
+        { column, words, type, header: given(header), texts, understood: understandColumn(type, texts, {}, known) },
+      ]
     })
   }, [table, kind, mapping, names])
   return useMemo(() => {

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, Checkbox, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -128,7 +129,7 @@ function CheckButton({ line, printerId }: { line: ReturnLine; printerId: string 
     )
   return (
     <>
-      <Button size="sm" loading={busy} aria-label={`Begin: ${words}`} onClick={() => void begin(checkTypeId!)}>
+      <Button size="sm" loading={busy} aria-label={`Begin: ${words}`} onClick={() => void begin(given(checkTypeId))}>
         Begin
       </Button>
       <Problem error={problem} />

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { useRef, useState, type KeyboardEvent } from 'react'
 import { Link } from 'react-router'
@@ -51,7 +52,7 @@ function Lines({ all }: { all: PrinterName[] }) {
   const told = printers.filter(({ id }) => figures[id] !== undefined && !outcomes[id]?.isDone)
   const onEnter = (event: KeyboardEvent<HTMLUListElement>) => {
     if (event.key !== 'Enter' || !(event.target instanceof HTMLInputElement)) return
-    const inputs = [...list.current!.querySelectorAll('input')]
+    const inputs = [...given(list.current).querySelectorAll('input')]
     const next = inputs[inputs.indexOf(event.target) + 1]
     if (!next) return // the last one sends
     event.preventDefault()
@@ -60,7 +61,7 @@ function Lines({ all }: { all: PrinterName[] }) {
   }
   const send = () =>
     void submit(
-      told.map(({ id }) => ({ printerId: id, meterHours: figures[id]! })),
+      told.map(({ id }) => ({ printerId: id, meterHours: given(figures[id]) })),
       at,
     )
   return (

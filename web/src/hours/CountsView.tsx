@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, Textarea } from '@mantine/core'
 import { useCallback, useState } from 'react'
 import useSWRInfinite from 'swr/infinite'
@@ -35,9 +36,9 @@ export function CountsView({ printer }: { printer: PrinterHead }) {
   useWhenAnew(`/api/printers/${printer.id}/counts`, refresh)
   const [explaining, setExplaining] = useState<Count | null>(null)
   if (!data) return error ? <Failed error={error} again={refresh} /> : <Waiting />
-  const { totals } = data[0]!
+  const { totals } = given(data[0])
   const counts = data.flatMap((page) => page.counts)
-  const next = data[data.length - 1]!.next
+  const next = given(data[data.length - 1]).next
   // Hours ran and nothing else was told: that is no 0.
   const counted = (value: number, words: string) => (value === 0 && totals.hours > 1 ? 'not counted' : words)
   return (
@@ -123,8 +124,8 @@ function ExplainForm(props: { printerId: string; count: Count; onClose: () => vo
       onSubmit={() => void submit({ kind: 'explain-gap', printerId, entryKey: count.key, explanation: words })}
     >
       <p className="quiet" style={{ marginTop: 0 }}>
-        {count.words}: {hours(Math.abs(count.gapHours!))} {count.gapHours! > 0 ? 'more' : 'less'} than the jobs since
-        the reading before.
+        {count.words}: {hours(Math.abs(given(count.gapHours)))} {given(count.gapHours) > 0 ? 'more' : 'less'} than the
+        jobs since the reading before.
       </p>
       <Textarea
         label="Why?"

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
 import type { Action, ActionResult } from '@diatribon/contract'
@@ -36,13 +37,13 @@ export function useCountMany() {
       if (before?.kind === 'count-hours' && before.meterHours === meterHours) return before
       return { key: newKey(), kind: 'count-hours', at: moment, printerId, meterHours }
     })
-    for (const [i, { printerId }] of counts.entries()) sent.current.set(printerId, actions[i]!)
+    for (const [i, { printerId }] of counts.entries()) sent.current.set(printerId, given(actions[i]))
     const tell = (i: number, outcome: CountOutcome) =>
-      setOutcomes((all) => ({ ...all, [counts[i]!.printerId]: outcome }))
+      setOutcomes((all) => ({ ...all, [given(counts[i]).printerId]: outcome }))
     try {
       const { results } = await untilKnown(() => call<{ results: ActionResult[] }>('POST', '/api/actions', actions))
       for (const [i, result] of results.entries()) {
-        sent.current.delete(counts[i]!.printerId)
+        sent.current.delete(given(counts[i]).printerId)
         tell(i, result.ok ? { isDone: true, words: 'counted' } : { isDone: false, words: result.error.message })
       }
       const good = results.filter(({ ok }) => ok).length

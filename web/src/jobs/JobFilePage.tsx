@@ -2,7 +2,7 @@ import { Button, Checkbox, FileButton, Progress, Select } from '@mantine/core'
 import { useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router'
 import type { MachineLimits, PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
-import type { JobFigures } from '@diatribon/core'
+import { given, type JobFigures } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
 import { FactList } from '../ui/FactList.tsx'
@@ -290,7 +290,7 @@ function ReckonedFor({
     <p className="quiet" style={{ margin: '0 0 8px' }}>
       Time reckoned for {reckonedFor ?? 'a usual printer'}.{' '}
       {model?.limits && printer && printer.model !== reckonedFor && (
-        <Button size="compact-sm" variant="default" onClick={() => onReckon(printer.model, model.limits!)}>
+        <Button size="compact-sm" variant="default" onClick={() => onReckon(printer.model, given(model.limits))}>
           Reckon it for {printer.model}
         </Button>
       )}

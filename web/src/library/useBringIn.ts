@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import type { LibraryOffer } from '@diatribon/contract/library'
@@ -18,7 +19,7 @@ export function useBringIn(onDone: () => void) {
     const actions = libraryActions({
       idOf,
       wants: (what) => chosen.has(what),
-      here: (what) => (offer.get(what)?.here ? offer.get(what)!.id : null),
+      here: (what) => (offer.get(what)?.here ? given(offer.get(what)).id : null),
     })
     if (actions.length === 0) return onDone()
     await submit(actions)

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -33,7 +34,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
   const [amending, setAmending] = useState<LogEntry | null>(null)
   const [answering, setAnswering] = useState<LogEntry | null>(null)
   const { data, error, size, setSize, refresh, isValidating } = useEntries(filter, pageSize)
-  const more = data ? data[data.length - 1]!.next !== null : false
+  const more = data ? given(data[data.length - 1]).next !== null : false
   const older = useCallback(() => void setSize(size + 1), [setSize, size])
   const end = useNearEnd(more && !isValidating, older)
   const isWhole = marksRead && Object.values(filter).every((value) => !value)
@@ -47,7 +48,7 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
         ) : (
           <Waiting />
         )
-      ) : data[0]!.entries.length === 0 ? (
+      ) : given(data[0]).entries.length === 0 ? (
         <Nothing
           title={Object.values(filter).some(Boolean) ? 'No entry matches.' : 'Nothing has been written here yet.'}
         />

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, Menu, Select, Switch, TextInput } from '@mantine/core'
 import { useDebouncedCallback } from '@mantine/hooks'
 import { useState } from 'react'
@@ -35,7 +36,7 @@ export function LogbookPage() {
   const of = (name: (typeof names)[number]) => query.get(name)
   const kind = of('kind')
   const entryFilter: EntryFilter = {
-    ...Object.fromEntries(names.flatMap((name) => (query.get(name) ? [[name, query.get(name)!]] : []))),
+    ...Object.fromEntries(names.flatMap((name) => (query.get(name) ? [[name, given(query.get(name))]] : []))),
     ...(kind && Object.hasOwn(kindNames, kind) ? { kind: kind as ActionKindName } : { kind: undefined }),
   }
   return (

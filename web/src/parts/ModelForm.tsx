@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { ActionIcon, Button, Checkbox, MultiSelect, Select, TextInput } from '@mantine/core'
 import { IconX } from '@tabler/icons-react'
 import { useState } from 'react'
@@ -47,7 +48,7 @@ export function ModelForm(props: {
   const changing = from !== null && !copy
   const { submit, problem, fields, busy } = useAction(changing ? 'Model changed' : 'Model added', onClose)
   const [make, setMake] = useState(from?.make ?? '')
-  const [name, setName] = useState(copy ? `${from!.name} (copy)` : (from?.name ?? ''))
+  const [name, setName] = useState(copy ? `${given(from).name} (copy)` : (from?.name ?? ''))
   const [build, setBuild] = useState(from?.build ?? '')
   const [slots, setSlots] = useState<(ModelSlot & { key: string })[]>(
     (from?.slots ?? [{ name: 'Nozzle', kind: 'nozzle' }]).map((slot) => ({ ...slot, key: newKey() })),

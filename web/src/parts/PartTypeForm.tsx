@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { clocks, signOffs, type Clock, type PartType, type SignOff, type Site } from '@diatribon/contract'
@@ -26,7 +27,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const { site } = useSession()
   const changing = from !== null && !copy
   const { submit, problem, fields, busy } = useAction(changing ? 'Part type changed' : 'Part type added', onClose)
-  const [name, setName] = useState(copy ? `${from!.name} (copy)` : (from?.name ?? ''))
+  const [name, setName] = useState(copy ? `${given(from).name} (copy)` : (from?.name ?? ''))
   const [slotKind, setSlotKind] = useState(from?.slotKind ?? '')
   const [ownName, setOwnName] = useState('')
   const [work, setWork] = useState<string | null>(null)

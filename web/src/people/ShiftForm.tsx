@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, Group, Select } from '@mantine/core'
 import { useState } from 'react'
 import type { PersonHere, ShiftPlan, ShiftTime } from '@diatribon/contract'
@@ -71,7 +72,7 @@ function WeeklyShift(props: {
     <Group gap="xs" mt="xs" wrap="nowrap" align="end">
       <Select
         aria-label={`Day of shift ${i + 1}`}
-        data={weekOrder.map((value) => ({ value: String(value), label: weekdays[value]! }))}
+        data={weekOrder.map((value) => ({ value: String(value), label: given(weekdays[value]) }))}
         value={String(weekday)}
         onChange={(value) => setWeek(i, { weekday: Number(value) })}
         allowDeselect={false}

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core'
 import { DatePickerInput } from '@mantine/dates'
 import { useState } from 'react'
@@ -152,7 +153,7 @@ function Calendar() {
       <Select
         label="The week begins on"
         mt="sm"
-        data={order.map((value) => ({ value: String(value), label: weekdays[value]! }))}
+        data={order.map((value) => ({ value: String(value), label: given(weekdays[value]) }))}
         value={String(weekBegins)}
         onChange={(value) => setWeekBegins(Number(value) as Weekday)}
         allowDeselect={false}

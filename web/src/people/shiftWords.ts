@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { ShiftPlan } from '@diatribon/contract'
 
 export const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
@@ -10,7 +11,7 @@ export function shiftWords({ weekly, days }: ShiftPlan): string {
   for (const weekday of weekOrder)
     for (const span of weekly.filter((one) => one.weekday === weekday)) {
       const time = `${span.from} to ${span.until}`
-      byTime.set(time, [...(byTime.get(time) ?? []), weekdays[weekday]!.slice(0, 3)])
+      byTime.set(time, [...(byTime.get(time) ?? []), given(weekdays[weekday]).slice(0, 3)])
     }
   const week = [...byTime].map(([time, on]) => `${on.join(', ')} ${time}`)
   return [...week, ...(days.length > 0 ? [`${days.length} single ${days.length === 1 ? 'day' : 'days'}`] : [])].join(

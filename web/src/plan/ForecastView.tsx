@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { useElementSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
 import type { ForecastPage, PrinterHead } from '@diatribon/contract'
@@ -47,7 +48,7 @@ const nameWidth = 100
 
 function Week({ weekdays }: { weekdays: NonNullable<ForecastPage['weekdays']> }) {
   const { ref, width } = useElementSize()
-  const days = order.map((weekday) => weekdays[weekday]!)
+  const days = order.map((weekday) => given(weekdays[weekday]))
   const most = Math.max(1, ...days.map(({ high }) => high))
   const x = scaleLinear([0, most], [0, Math.max(60, width - nameWidth - 70)]).nice()
   return (
@@ -56,7 +57,9 @@ function Week({ weekdays }: { weekdays: NonNullable<ForecastPage['weekdays']> })
       caption="Bar: mean, younger weeks weighing more. Line: eight days of ten. Closed days are left out."
       columns={['Day', 'Mean', 'From', 'To']}
       rows={days.map(({ weekday, closed, mean, low, high }) =>
-        closed ? [names[weekday]!, 'closed', '', ''] : [names[weekday]!, hours(mean), hours(low), hours(high)],
+        closed
+          ? [given(names[weekday]), 'closed', '', '']
+          : [given(names[weekday]), hours(mean), hours(low), hours(high)],
       )}
     >
       <div ref={ref} className={classes.frame}>

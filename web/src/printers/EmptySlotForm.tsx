@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Select } from '@mantine/core'
 import { useState } from 'react'
 import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
@@ -27,7 +28,7 @@ export function EmptySlotForm({ page, onClose }: { page: PrinterPage; onClose: (
       kind: 'empty-slot',
       printerId: printer.id,
       slotId: slot.id,
-      fittingId: slot.duty!.fittingId,
+      fittingId: given(slot.duty).fittingId,
       removalReason: removalReason as RemovalReason,
       ...hands.confirmed,
       ...(at ? { at } : {}),
@@ -45,7 +46,7 @@ export function EmptySlotForm({ page, onClose }: { page: PrinterPage; onClose: (
       <Select
         label="Slot"
         required
-        data={filled.map(({ id, name, duty }) => ({ value: id, label: `${name}: ${duty!.partType.name}` }))}
+        data={filled.map(({ id, name, duty }) => ({ value: id, label: `${name}: ${given(duty).partType.name}` }))}
         value={slotId}
         onChange={setSlot}
         error={fields.slotId}

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import type { EnclosureState, Floor, FloorPrinter, PartLine, PrinterState } from '@diatribon/contract'
@@ -157,7 +158,7 @@ function StateCell(props: {
       {holdReason && <div className={classes.reason}>{holdReason}</div>}
       {enclosure?.isTooHot && (
         <div className={classes.stale}>
-          Enclosure {number(enclosure.celsius, 3)} °C, limit {number(enclosure.limitC!, 3)} °C
+          Enclosure {number(enclosure.celsius, 3)} °C, limit {number(given(enclosure.limitC), 3)} °C
         </div>
       )}
       {openFaults > 0 && !holdReason && (

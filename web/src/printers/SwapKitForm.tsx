@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Select } from '@mantine/core'
 import { useState } from 'react'
 import {
@@ -19,7 +20,7 @@ import { NoteField } from '../ui/NoteField.tsx'
 /** What belongs together is changed in one go, each part with its own reason. */
 export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kitName: string; onClose: () => void }) {
   const { printer, slots, kits } = page
-  const kit = kits.find(({ name }) => name === kitName)!
+  const kit = given(kits.find(({ name }) => name === kitName))
   const members = slots.filter(({ name }) => kit.slots.includes(name))
   const { data: catalogue } = usePartTypes()
   const { submit, problem, busy } = useAction(`${printer.name}: ${kit.name} swapped`, onClose)
@@ -33,14 +34,19 @@ export function SwapKitForm({ page, kitName, onClose }: { page: PrinterPage; kit
   const onSubmit = () => {
     const swaps = members.map((member) => swapOf(member, reasons, picked))
     const open = swaps.findIndex(({ removalReason, partTypeId }) => !removalReason || !partTypeId)
-    if (open >= 0) return setMissing(`Say why the old part comes out of ${members[open]!.name}, and what goes in.`)
+    if (open >= 0)
+      return setMissing(`Say why the old part comes out of ${given(members[open]).name}, and what goes in.`)
     if (!hands.isReady) return setMissing(hands.notReady)
     setMissing(null)
     void submit({
       kind: 'swap-kit',
       printerId: printer.id,
       kit: kit.name,
-      swaps: swaps.map((swap) => ({ ...swap, removalReason: swap.removalReason!, partTypeId: swap.partTypeId! })),
+      swaps: swaps.map((swap) => ({
+        ...swap,
+        removalReason: given(swap.removalReason),
+        partTypeId: given(swap.partTypeId),
+      })),
       ...hands.confirmed,
       ...(note.trim() ? { note: note.trim() } : {}),
       ...(at ? { at } : {}),

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Autocomplete, Button, Radio, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -120,7 +121,9 @@ function IdentityForm(props: { models: PrinterModel[]; catalogue: PartType[]; pr
   const [room, setRoom] = useState(usual.last?.room ?? '')
   const [rack, setRack] = useState(usual.last?.rack ?? '')
   const [place, setPlace] = useState<number | undefined>(undefined)
-  const [modelId, setModelId] = useState<string | null>(usualModel?.id ?? (models.length === 1 ? models[0]!.id : null))
+  const [modelId, setModelId] = useState<string | null>(
+    usualModel?.id ?? (models.length === 1 ? given(models[0]).id : null),
+  )
   const [meterHours, setMeterHours] = useState<number | undefined>(0)
   const [at, setAt] = useState<string>()
   const [open, setOpen] = useState(false)
@@ -226,7 +229,7 @@ function useSlotParts(secondHand: boolean) {
       )
       return {
         parts: Object.fromEntries(
-          model.slots.map((slot) => [slot.name, partIn(slot) === nothing ? null : partIn(slot)!]),
+          model.slots.map((slot) => [slot.name, partIn(slot) === nothing ? null : given(partIn(slot))]),
         ),
         ...(used.length > 0 ? { partHours: Object.fromEntries(used) } : {}),
       }

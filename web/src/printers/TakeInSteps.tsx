@@ -2,7 +2,7 @@ import { Button, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { BaselineReading, BaselineValue, PrinterPage } from '@diatribon/contract'
-import { skewFromDiagonals } from '@diatribon/core'
+import { skewFromDiagonals, given } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -113,8 +113,8 @@ function StepForm(props: {
   }
   const onSubmit = () => {
     const values = step.values.flatMap(({ name, unit, choices: possible }): BaselineValue[] => {
-      if (possible) return choices[name] ? [{ name, choice: choices[name]! }] : []
-      return figures[name] === undefined ? [] : [{ name, value: figures[name]!, ...(unit ? { unit } : {}) }]
+      if (possible) return choices[name] ? [{ name, choice: given(choices[name]) }] : []
+      return figures[name] === undefined ? [] : [{ name, value: given(figures[name]), ...(unit ? { unit } : {}) }]
     })
     if (values.length === 0) return setMissing('Nothing has been measured yet. Measure, or leave the step out.')
     setMissing(null)

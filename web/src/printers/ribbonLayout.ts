@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { scaleLinear } from 'd3-scale'
 import { line } from 'd3-shape'
 import type { PrinterPage, RemovalReason, RibbonMark, RibbonReading } from '@diatribon/contract'
@@ -62,7 +63,7 @@ export function ribbonLayout(page: PrinterPage, lastHours: number | null, width:
     return [
       {
         id,
-        lane: laneOf.get(slotId)!,
+        lane: given(laneOf.get(slotId)),
         x: left,
         width: Math.max(1, x(end) - left - 1), // a hair of paper between neighbours
         end: removalReason,
@@ -94,11 +95,13 @@ function readingLine({ name, unit, points }: RibbonReading, x: (hours: number) =
   const [low, high] = [Math.min(...values), Math.max(...values)]
   const y = scaleLinear(low < high ? [low, high] : [low - 1, high + 1], [top + readingLane - 5, top + 5])
   const dots = points.map(({ runHours, value }) => ({ x: x(runHours), y: y(value) }))
-  const path = line<(typeof dots)[number]>(
-    (dot) => dot.x,
-    (dot) => dot.y,
-  )(dots)!
-  return { name, unit, y: top, path, dots, last: values[values.length - 1]! }
+  const path = given(
+    line<(typeof dots)[number]>(
+      (dot) => dot.x,
+      (dot) => dot.y,
+    )(dots),
+  )
+  return { name, unit, y: top, path, dots, last: given(values[values.length - 1]) }
 }
 
 /** Shape at the end of a bar, so that the reason is read without colour. Drawn around (0, 0), about 8 units across. */

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Group, Select, Switch } from '@mantine/core'
 import { useSearchParams } from 'react-router'
 import classes from './PlaceFilter.module.css'
@@ -38,7 +39,7 @@ export function usePlaceFilter(spots: readonly Spot[], { byWork = true }: { byWo
               .map((key) => ({ value: key, label: `Rack ${key.slice(room.length + 3)}` })),
           ],
         }))
-      : racks.map((key) => ({ value: key, label: `Rack ${key.slice(rooms[0]!.length + 3)}` }))
+      : racks.map((key) => ({ value: key, label: `Rack ${key.slice(given(rooms[0]).length + 3)}` }))
   return {
     mine,
     isNarrowed: where !== null || mine,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -103,6 +104,6 @@ function Table({ rows, label }: { rows: DriftingReading[]; label: string }) {
 }
 
 function whatWords({ crossing, baseline, smooth, unit }: DriftingReading): string {
-  if (crossing.kind === 'crosses' || crossing.kind === 'beyond') return crossingWords(crossing)!
-  return `moved from ${number(baseline!, 4)} to ${number(smooth!, 4)} ${unit} on average`
+  if (crossing.kind === 'crosses' || crossing.kind === 'beyond') return given(crossingWords(crossing))
+  return `moved from ${number(given(baseline), 4)} to ${number(given(smooth), 4)} ${unit} on average`
 }

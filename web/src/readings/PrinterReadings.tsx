@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -64,7 +65,7 @@ function Series({ series }: { series: ReadingSeries }) {
   const { site } = useSession()
   const { name, unit, points, limits, lists, marks } = series
   const isDrifting = lists !== null
-  const last = points[points.length - 1]!
+  const last = given(points[points.length - 1])
   const verdict = verdictWords(series)
   const happened = [
     ...points.map((point) => ({

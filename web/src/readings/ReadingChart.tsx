@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { useElementSize } from '@mantine/hooks'
 import { extent } from 'd3-array'
 import { scaleLinear, type ScaleLinear } from 'd3-scale'
@@ -31,7 +32,7 @@ export function ReadingChart({ series }: { series: ReadingSeries }) {
   const since = all.slice(Math.max(0, sinceRestart - points.length))
   // The smoothed value begins after the baseline; only what of it is drawn.
   const smoothed = (series.moved?.points ?? [])
-    .map((point, i, list) => ({ ...point, hours: all[all.length - list.length + i]!.hours }))
+    .map((point, i, list) => ({ ...point, hours: given(all[all.length - list.length + i]).hours }))
     .slice(-since.length)
   const odd = new Set(breaches.map(({ to }) => all[to]?.seq))
   const [first = 0, newest = 1] = extent(points, ({ hours }) => hours)
@@ -166,9 +167,9 @@ function Trend(props: {
   return (
     <line
       x1={x(newest)}
-      y1={y(points[points.length - 1]!.value)}
+      y1={y(given(points[points.length - 1]).value)}
       x2={x(newest + crossing.inHours)}
-      y2={y((crossing.limit === 'lower' ? limits.lower : limits.upper)!)}
+      y2={y(given(crossing.limit === 'lower' ? limits.lower : limits.upper))}
       className={classes.trend}
       clipPath={`inset(0 0 0 0)`}
     />

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { ReadingSeries, SeriesCrossing, SeriesLimits } from '@diatribon/contract'
 import { hours, number } from '../ui/words.ts'
 
@@ -11,7 +12,7 @@ export function limitsWords({ lower, upper, from }: SeriesLimits, unit: string):
 /** Limits of which there is at least one. */
 export function betweenWords({ lower, upper }: { lower: number | null; upper: number | null }): string {
   if (lower !== null && upper !== null) return `${number(lower)} to ${number(upper)}`
-  return lower !== null ? `at least ${number(lower)}` : `at most ${number(upper!)}`
+  return lower !== null ? `at least ${number(lower)}` : `at most ${number(given(upper))}`
 }
 
 /** When the limit would be crossed: "would cross its lower limit in about 140 h (90 to 260)". */

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { capital, fieldWords, type Action } from '@diatribon/contract'
@@ -40,7 +41,7 @@ export function CorrectWaiting({ one, onClose }: { one: Waiting; onClose: () => 
                 onChange={(v) => set(at, name, v ?? value)}
               />
             )
-          if (typeof value === 'number' || typeof one.actions[at]![name as keyof Action] === 'number')
+          if (typeof value === 'number' || typeof given(one.actions[at])[name as keyof Action] === 'number')
             return (
               <FigureField
                 key={id}

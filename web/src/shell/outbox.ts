@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { openDB, type DBSchema } from 'idb'
 import type { Action } from '@diatribon/contract'
 import { isKnown, NoConnection, Refused, send, sendTogether } from '../ui/api.ts'
@@ -57,7 +58,7 @@ export async function putInOutbox(personId: string, actions: Action[], words: st
     words,
     state: 'waiting',
     reason: null,
-    at: actions[0]!.at,
+    at: given(actions[0]).at,
     settledAt: null,
   })
   changed()
@@ -95,10 +96,11 @@ export async function sendOutbox(personId: string): Promise<{ sent: number; refu
     const done = { sent: 0, refused: 0 }
     const db = await database()
     for (const one of await outboxOf(personId)) {
-      if (one.state === 'sent' && Date.now() - Date.parse(one.settledAt!) > shownMs) await db.delete('outbox', one.id)
+      if (one.state === 'sent' && Date.now() - Date.parse(given(one.settledAt)) > shownMs)
+        await db.delete('outbox', one.id)
       if (one.state !== 'waiting') continue
       try {
-        await (one.actions.length === 1 ? send(one.actions[0]!) : sendTogether(one.actions))
+        await (one.actions.length === 1 ? send(given(one.actions[0])) : sendTogether(one.actions))
         await db.put('outbox', { ...one, state: 'sent', reason: null, settledAt: new Date().toISOString() })
         done.sent++
       } catch (error) {

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { createContext, useContext } from 'react'
 import { mayDo, type Right, type Session } from '@diatribon/contract'
 
@@ -10,7 +11,7 @@ export const SessionContext = createContext<SessionHere | null>(null)
 
 /** The signed-in person, the site, and the time. Only inside `SignedIn`. */
 export function useSession() {
-  const session = useContext(SessionContext)!
+  const session = given(useContext(SessionContext))
   const { person, site, offsetMs, labelsCarry } = session
   return {
     person,

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { Freshness } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { moment, plural } from './words.ts'
@@ -10,7 +11,7 @@ export function AsOf({ fresh: { asOf, waiting } }: { fresh: Freshness }) {
     <p role="status" className="quiet">
       {waiting > 0
         ? `What falls due on ${plural(waiting, 'printer')} is still being worked out …`
-        : `Some of these figures are from ${moment(asOf!, site.timeZone)}. They are being brought up to date.`}
+        : `Some of these figures are from ${moment(given(asOf), site.timeZone)}. They are being brought up to date.`}
     </p>
   )
 }

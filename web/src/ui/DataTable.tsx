@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { useEffect, useRef, type ReactNode } from 'react'
 import classes from './Table.module.css'
 
@@ -13,7 +14,7 @@ export function DataTable({ label, stacks = false, children }: Props) {
   const table = useRef<HTMLTableElement>(null)
   // After every render: rows come and go with what the table is given.
   useEffect(() => {
-    if (stacks) nameCells(table.current!)
+    if (stacks) nameCells(given(table.current))
   })
   return (
     <div className={classes.frame} tabIndex={0} role="region" aria-label={label}>

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { Action, ActionResult, Attachment, Recorded, RefusalBody } from '@diatribon/contract'
 
 /** The server said no: its sentence, and the fields to put right. */
@@ -81,14 +82,14 @@ async function answerOf<T>(response: Response): Promise<T> {
 export async function readLines<Line>(path: string, request: RequestInit, take: (line: Line) => void): Promise<void> {
   const response = await fetch(path, request)
   if (!response.ok) await answerOf(response)
-  const text = response.body!.pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>)
+  const text = given(response.body).pipeThrough(new TextDecoderStream() as ReadableWritablePair<string, Uint8Array>)
   const reader = text.getReader()
   let rest = ''
   for (;;) {
     const { done, value } = await reader.read()
     if (done) break
     const lines = (rest + value).split('\n')
-    rest = lines.pop()!
+    rest = lines.pop() ?? ''
     for (const line of lines) if (line) take(JSON.parse(line) as Line)
   }
   if (rest) take(JSON.parse(rest) as Line)
@@ -112,7 +113,7 @@ export async function read<T>(path: string): Promise<T> {
   const mark = response.headers.get('etag')
   kept.delete(path)
   if (mark) kept.set(path, { mark, answer })
-  if (kept.size > mostKept) kept.delete(kept.keys().next().value!)
+  if (kept.size > mostKept) kept.delete(given(kept.keys().next().value))
   return answer
 }
 

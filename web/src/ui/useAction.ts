@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
 import { kindNames, type Action } from '@diatribon/contract'
@@ -37,10 +38,10 @@ export function useAction(done: string | null, onDone: () => void) {
     headers.current ??= actions.map(() => ({ key: newKey(), at }))
     let recorded = false
     try {
-      const whole = actions.map((action, i) => ({ ...headers.current![i], ...action }) as Action)
+      const whole = actions.map((action, i) => ({ ...given(headers.current)[i], ...action }) as Action)
       const wrong = maybeSent.current ? null : await wrongFields(whole)
       if (wrong) throw new Refused(400, 'bad-input', wrong.sentence, wrong.fields)
-      await untilKnown<unknown>(() => (whole.length === 1 ? send(whole[0]!) : sendTogether(whole)))
+      await untilKnown<unknown>(() => (whole.length === 1 ? send(given(whole[0])) : sendTogether(whole)))
       headers.current = undefined
       maybeSent.current = false
       // The page catches up behind it; a button that stays in sight waits for that, so that nobody presses it twice.
@@ -53,7 +54,7 @@ export function useAction(done: string | null, onDone: () => void) {
     } catch (error) {
       if (!isKnown(error)) {
         maybeSent.current = true
-        const canWait = actions.length > 1 || !needsTheAnswer.has(actions[0]!.kind)
+        const canWait = actions.length > 1 || !needsTheAnswer.has(given(actions[0]).kind)
         if (canWait && (await keepForLater(actions, error))) return true
         setProblem(
           new Error(
@@ -82,7 +83,7 @@ export function useAction(done: string | null, onDone: () => void) {
 
   /** Without a line the actions wait on this device under their keys. @returns false when the device cannot keep them */
   async function keepForLater(actions: FormAction[], error: unknown): Promise<boolean> {
-    const whole = actions.map((action, i) => ({ ...headers.current![i], ...action }) as Action)
+    const whole = actions.map((action, i) => ({ ...given(headers.current)[i], ...action }) as Action)
     const words = whole.map(({ kind }) => kindNames[kind]).join(', ')
     try {
       await putInOutbox(person.id, whole, words)

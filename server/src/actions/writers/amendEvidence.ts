@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import type { Action, Amend } from '@diatribon/contract'
 import type { Entry } from '../actionKind.ts'
@@ -14,8 +15,8 @@ export async function amendEvidence(
 ): Promise<UsageRow> {
   await facts.flush()
   const [row] = await facts.db.select().from(usage).where(eq(usage.seq, original.seq))
-  const next = { ...row!, ...corrected(row!), takenBackSeq: action.takeBack ? seq : null }
-  const from = next.fromAt < row!.fromAt ? next.fromAt : row!.fromAt
-  await recountFrom(facts, facts.printer(row!.printerId), from, seq, [next])
+  const next = { ...given(row), ...corrected(given(row)), takenBackSeq: action.takeBack ? seq : null }
+  const from = next.fromAt < given(row).fromAt ? next.fromAt : given(row).fromAt
+  await recountFrom(facts, facts.printer(given(row).printerId), from, seq, [next])
   return next
 }

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { Facts, FaultRow } from '../facts.ts'
 import { wallMoment } from '../../platform/wallClock.ts'
 import { Refusal } from '../../platform/refusal.ts'
@@ -12,7 +13,7 @@ export async function openFault(facts: Facts, faultId: string, printerId: string
       ? new Refusal(
           409,
           'already-closed',
-          `This fault was closed already, ${wallMoment((await facts.site(fault.siteId)).timeZone, fault.closedAt!)}: ${fault.closing.what}`,
+          `This fault was closed already, ${wallMoment((await facts.site(fault.siteId)).timeZone, given(fault.closedAt))}: ${fault.closing.what}`,
         )
       : new Refusal(409, 'taken-back', 'This report was taken back: there is no such fault.')
   return fault

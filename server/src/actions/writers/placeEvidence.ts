@@ -8,6 +8,7 @@ import {
   type CounterPoint,
   type Counters,
   type Evidence,
+  given,
 } from '@diatribon/core'
 import type { Facts, FittingRow, PrinterRow, UsageRow } from '../facts.ts'
 import { noticePause } from './events.ts'
@@ -142,7 +143,7 @@ export async function recountFrom(
       ),
     )
   facts.loaded('fitting', touched)
-  await drawAnew(facts, printer, entrySeq, changes, { anchor, start: asPoint(start!), rows, earlier })
+  await drawAnew(facts, printer, entrySeq, changes, { anchor, start: asPoint(given(start)), rows, earlier })
 }
 
 /** Draws a printer's whole curve anew from the reading that it begins with. */
@@ -172,7 +173,7 @@ async function drawAnew(
     refuseImpossible(() => checkPiece(asEvidence(row)))
     await refuseOverlap(facts, printer, row, rows)
   }
-  const before = { ...start, meterShows: anchor.meterHours! }
+  const before = { ...start, meterShows: given(anchor.meterHours) }
   const { points } = refuseImpossible(() => counterCurve(before, [...earlier, ...rows].map(asEvidence)))
   // Spools are shared out between jobs from before the anchor on: they are read again each time.
   const isPlain = earlier.length === 0 && rows.every(({ kind }) => kind !== 'spool')
@@ -309,23 +310,23 @@ function putNewest(
     countedAt: new Date(atMs),
     curveSeq,
     ranAt: hours > printer.hours ? new Date(atMs) : printer.ranAt,
-    ...(meter ? { meterHours: meter.meterHours!, meterAt: meter.at } : {}),
+    ...(meter ? { meterHours: given(meter.meterHours), meterAt: meter.at } : {}),
   })
 }
 
 /** Fittings whose ends lie after the first point get the counters that now follow from the evidence. */
 function placeFittings(facts: Facts, printerId: string, points: CounterPoint[], changedSeq: number): void {
-  const first = new Date(points[0]!.atMs)
+  const first = new Date(given(points[0]).atMs)
   const countersAtMoment = (at: Date) => {
     const ms = at.getTime()
     let low = 0
     let high = points.length - 1
     while (low < high) {
       const middle = Math.ceil((low + high) / 2)
-      if (points[middle]!.atMs <= ms) low = middle
+      if (given(points[middle]).atMs <= ms) low = middle
       else high = middle - 1
     }
-    return counterAt(points[low]!, points[low + 1] ?? null, ms)
+    return counterAt(given(points[low]), points[low + 1] ?? null, ms)
   }
   for (const row of fittingsChangedAfter(facts, printerId, first)) {
     const next: FittingRow = { ...row }

@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import { noCounters } from '@diatribon/core'
+import { noCounters, given } from '@diatribon/core'
 import type { Facts, FittingRow, UsageRow } from '../facts.ts'
 import { wallMoment } from '../../platform/wallClock.ts'
 import { Refusal } from '../../platform/refusal.ts'
@@ -53,9 +53,9 @@ export async function restartCounters(
   const printer = facts.printer(printerId)
   const stored = history.usage
   const fittings = history.fittings.filter((row) => row.printerId === printerId)
-  const takeIn = stored.find((row) => row.seq === takeInSeq)!
+  const takeIn = given(stored.find((row) => row.seq === takeInSeq))
   const at = of.at ?? takeIn.at
-  const meterHours = of.meterHours ?? takeIn.meterHours!
+  const meterHours = of.meterHours ?? given(takeIn.meterHours)
   const rows = stored.filter((row) => row.seq !== takeInSeq)
   const told = [
     ...rows.map(({ fromAt }) => fromAt),

@@ -1,4 +1,4 @@
-import { cubeError } from '@diatribon/core'
+import { cubeError, given } from '@diatribon/core'
 import { number } from '../../ui/words.ts'
 import { type InstrumentProps, HandBench } from './HandBench.tsx'
 
@@ -16,8 +16,8 @@ export function CubeBench(props: InstrumentProps) {
       ]}
       source="Measured ÷ nominal per axis. Measure in the middle of the faces: the first layers bulge, corners are rounded."
       reckon={({ nominal, X, Y, Z }) => {
-        const axes = Object.entries({ X: X!, Y: Y!, Z: Z! })
-        const errors = axes.map(([axis, value]) => [axis, cubeError(value, nominal!)] as const)
+        const axes = Object.entries({ X: given(X), Y: given(Y), Z: given(Z) })
+        const errors = axes.map(([axis, value]) => [axis, cubeError(value, given(nominal))] as const)
         const worst = errors.reduce((a, b) => (Math.abs(b[1]) > Math.abs(a[1]) ? b : a))
         return {
           words: (

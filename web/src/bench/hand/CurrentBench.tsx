@@ -1,4 +1,4 @@
-import { bedCurrent } from '@diatribon/core'
+import { bedCurrent, given } from '@diatribon/core'
 import { number } from '../../ui/words.ts'
 import { type InstrumentProps, HandBench } from './HandBench.tsx'
 
@@ -30,11 +30,11 @@ export function CurrentBench(props: InstrumentProps) {
           Object.entries({ plug, wire, switch: breaker }).filter(([, rating]) => rating !== undefined),
         ) as Record<string, number>
         const found = bedCurrent({
-          powerW: power!,
-          volts: volts!,
-          wireMm2: area!,
-          wireM: length!,
-          contactOhm: contact! / 1000,
+          powerW: given(power),
+          volts: given(volts),
+          wireMm2: given(area),
+          wireM: given(length),
+          contactOhm: given(contact) / 1000,
           ratingsA,
         })
         const { amperes, shareOfRating, weakest } = found

@@ -1,4 +1,4 @@
-import { newSteps } from '@diatribon/core'
+import { newSteps, given } from '@diatribon/core'
 import { number } from '../../ui/words.ts'
 import { type InstrumentProps, HandBench } from './HandBench.tsx'
 
@@ -16,14 +16,15 @@ export function FeederBench(props: InstrumentProps) {
       ]}
       source="New steps = old × asked ÷ fed. A figure that keeps needing correction is a symptom: lever, gear, filament."
       reckon={({ asked, fed, steps }) => {
-        const of100 = (fed! / asked!) * 100
+        const of100 = (given(fed) / given(asked)) * 100
         return {
           words: (
             <>
               <b>{number(of100, 4)} mm</b> of every 100 mm that were asked for.
             </>
           ),
-          facts: steps === undefined ? [] : [['New steps per mm', number(newSteps(steps, asked!, fed!), 6)]],
+          facts:
+            steps === undefined ? [] : [['New steps per mm', number(newSteps(steps, given(asked), given(fed)), 6)]],
           values: [{ name: 'feeder fed of 100', value: of100 }],
         }
       }}

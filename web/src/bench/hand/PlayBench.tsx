@@ -1,4 +1,4 @@
-import { playAtEdge } from '@diatribon/core'
+import { playAtEdge, given } from '@diatribon/core'
 import { number } from '../../ui/words.ts'
 import { type InstrumentProps, HandBench } from './HandBench.tsx'
 
@@ -16,14 +16,14 @@ export function PlayBench(props: InstrumentProps) {
       ]}
       source="The lever: play × length of the plate ÷ wheelbase."
       reckon={({ play, plate, base }) => {
-        const edge = playAtEdge(play!, plate!, base!)
+        const edge = playAtEdge(given(play), given(plate), given(base))
         return {
           words: (
             <>
               <b>{number(edge, 3)} mm</b> at the ends of the plate.
             </>
           ),
-          facts: [['Lever', `${number(plate! / base!, 3)} times`]],
+          facts: [['Lever', `${number(given(plate) / given(base), 3)} times`]],
           values: [{ name: 'play at the plate', value: edge }],
         }
       }}

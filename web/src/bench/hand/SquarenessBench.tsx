@@ -1,4 +1,4 @@
-import { skewFromDiagonals, skewFromThreeLengths, skewWords } from '@diatribon/core'
+import { skewFromDiagonals, skewFromThreeLengths, skewWords, given } from '@diatribon/core'
 import { number } from '../../ui/words.ts'
 import { type InstrumentProps, HandBench } from './HandBench.tsx'
 
@@ -20,7 +20,8 @@ export function SquarenessBench(props: InstrumentProps) {
       ]}
       source="sin(skew) = (p² − q²)/(4ab); the other side follows from the law of the parallelogram. The bands 0.02°, 0.12° and 0.25° are common practice."
       reckon={({ p, q, a }) => {
-        const skew = a === undefined ? skewFromDiagonals(p!, q!) : skewFromThreeLengths(p!, q!, a)
+        const skew =
+          a === undefined ? skewFromDiagonals(given(p), given(q)) : skewFromThreeLengths(given(p), given(q), a)
         return {
           words: (
             <>

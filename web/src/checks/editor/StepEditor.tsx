@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { useSortable } from '@dnd-kit/sortable'
 import { ActionIcon, Button, Checkbox, Select, Textarea, TextInput } from '@mantine/core'
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconX } from '@tabler/icons-react'
@@ -254,7 +255,7 @@ function ChoiceFields(props: {
             value={choice.words}
             onChange={(e) =>
               set({
-                choices: step.choices!.map((c, k) => (k === i ? { ...c, words: e.currentTarget.value } : c)),
+                choices: given(step.choices).map((c, k) => (k === i ? { ...c, words: e.currentTarget.value } : c)),
               })
             }
             error={error(`choices.${i}.words`)}
@@ -264,7 +265,7 @@ function ChoiceFields(props: {
             checked={choice.isBad}
             onChange={({ currentTarget }) =>
               set({
-                choices: step.choices!.map((c, k) => (k === i ? { ...c, isBad: currentTarget.checked } : c)),
+                choices: given(step.choices).map((c, k) => (k === i ? { ...c, isBad: currentTarget.checked } : c)),
               })
             }
           />
@@ -273,7 +274,7 @@ function ChoiceFields(props: {
             color="var(--ink)"
             size="lg"
             aria-label={`Remove choice ${i + 1} of ${name}`}
-            onClick={() => set({ choices: step.choices!.filter((_, k) => k !== i) })}
+            onClick={() => set({ choices: given(step.choices).filter((_, k) => k !== i) })}
           >
             <IconX size={18} aria-hidden />
           </ActionIcon>

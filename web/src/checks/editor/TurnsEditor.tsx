@@ -1,5 +1,5 @@
 import type { CheckContent } from '@diatribon/contract'
-import { turnClocks, type Turns, type TurnClock } from '@diatribon/core'
+import { turnClocks, type Turns, type TurnClock, given } from '@diatribon/core'
 import { Button, Select } from '@mantine/core'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../CheckType.module.css'
@@ -31,7 +31,7 @@ export function TurnsEditor(props: {
           size="sm"
           mt="xs"
           onClick={() =>
-            setTurns({ every: [...turns.every, { clock: free[0]!, amount: free[0] === 'hours' ? 100 : 1 }] })
+            setTurns({ every: [...turns.every, { clock: given(free[0]), amount: free[0] === 'hours' ? 100 : 1 }] })
           }
         >
           One more turn

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { Diagnosis, OfferedTest } from '@diatribon/contract'
 import { Button } from '@mantine/core'
 import { Lacking, hereFirst } from '../../people/useHandsOn.tsx'
@@ -51,7 +52,7 @@ function Test(props: { offered: OfferedTest; first: boolean; works: boolean; onO
                 size="sm"
                 variant={first ? 'filled' : 'default'}
                 aria-label={`${test.name}: ${words}`}
-                title={`expected in ${chance(outcomeChances[i]!)} of such cases`}
+                title={`expected in ${chance(given(outcomeChances[i]))} of such cases`}
                 onClick={() => onOutcome(words)}
               >
                 {words}

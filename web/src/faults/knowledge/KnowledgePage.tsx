@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, SegmentedControl, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -136,7 +137,7 @@ function SymptomCard(props: {
         {symptom.causes
           .map(({ causeId }) => causes.find(({ id }) => id === causeId))
           .filter((cause) => cause && !cause.dropped)
-          .map((cause) => cause!.name)
+          .map((cause) => given(cause).name)
           .join(' · ')}
       </div>
       <About kinds={symptom.about.slotKinds} />

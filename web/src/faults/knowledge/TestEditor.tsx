@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import { Button, Checkbox, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { neededStates, type FaultTest, type Knowledge, type NeededState, type TestOutcome } from '@diatribon/contract'
@@ -68,7 +69,7 @@ export function TestEditor(props: { from: FaultTest | null; known: Knowledge; on
             />
           ))}
           <p className="quiet" style={{ margin: '6px 0 0' }}>
-            What is left to 100 % is the chance of “{outcomes[last]!.words || 'the last end'}”.
+            What is left to 100 % is the chance of “{given(outcomes[last]).words || 'the last end'}”.
           </p>
           <Select
             label="Add a cause that it speaks of"
@@ -194,7 +195,7 @@ function ChanceFields(props: {
             max={99}
             allowDecimal={false}
             suffix="%"
-            value={Math.round(chanceOf(outcomes[which]!, id) * 100)}
+            value={Math.round(chanceOf(given(outcomes[which]), id) * 100)}
             onChange={(next) => next !== undefined && set({ outcomes: withChance(outcomes, id, which, next / 100) })}
           />
           {id !== null && which === 0 && (

@@ -1,3 +1,4 @@
+import { given } from '@diatribon/core'
 import type { TestOutcome } from '@diatribon/contract'
 
 /** A chance to two places, never 0 or 1: a finding may always be a slip of the eye. */
@@ -15,7 +16,7 @@ const withShare = (outcome: TestOutcome, causeId: string | null, chance: number)
 /** The last outcome takes what the others leave to 1 under this cause. */
 function settled(outcomes: TestOutcome[], causeId: string | null): TestOutcome[] {
   const others = outcomes.slice(0, -1).reduce((sum, outcome) => sum + chanceOf(outcome, causeId), 0)
-  return [...outcomes.slice(0, -1), withShare(outcomes[outcomes.length - 1]!, causeId, 1 - others)]
+  return [...outcomes.slice(0, -1), withShare(given(outcomes[outcomes.length - 1]), causeId, 1 - others)]
 }
 
 export function withChance(outcomes: TestOutcome[], causeId: string | null, which: number, chance: number) {
@@ -54,7 +55,7 @@ export function withOutcome(outcomes: TestOutcome[]): TestOutcome[] {
     likely: Object.fromEntries(named.map((causeId) => [causeId, 0.01])),
     otherwise: 0.01,
   }
-  return [...named, null].reduce(settled, [...outcomes.slice(0, -1), added, outcomes[outcomes.length - 1]!])
+  return [...named, null].reduce(settled, [...outcomes.slice(0, -1), added, given(outcomes[outcomes.length - 1])])
 }
 
 /** One way to end less; the last takes its share. */
