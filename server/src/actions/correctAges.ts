@@ -41,7 +41,7 @@ export function correctAges(
     const part = parts.get(partId)
     if (!part) continue
     const row = given(facts.find('fitting', id))
-    const said = given(partHours[given(slotIds.get(part.slotId))])
+    const said = partHours[given(slotIds.get(part.slotId))] ?? null
     facts.put('fitting', {
       ...row,
       ageIsKnown: said !== null,

@@ -65,7 +65,7 @@ export async function counts(db: Db, printerId: string, before: CountsBefore | n
       abrasive: u.abrasive,
       words: kindOf(entry.kind as ActionKindName).words(actionOf(entry), names),
       who: names.person(entry.personId),
-      gapHours: given(gaps[i]),
+      gapHours: gaps[i] ?? null,
       explanation: u.explanation,
     })),
     next: rows.length > pageSize ? beforeOf(given(page[page.length - 1]).row) : null,

@@ -10,7 +10,6 @@ import {
   type Clock,
   type LifeRecord,
   type RemovalReason,
-  given,
 } from '@diatribon/core'
 import type { StoredJudgement } from '../platform/tables.ts'
 
@@ -29,7 +28,7 @@ export function judge({ clock, ages, cost: minor, tradeInterval }: History): Sto
     recordOfFitting({ age, known: ageIsKnown, clock }, removalReason),
   )
   const fit = fitOrNull(records)
-  const failures = records.filter(({ lower, upper }) => upper !== null && given(lower) > 0).length
+  const failures = records.filter(({ lower, upper }) => upper !== null && (lower ?? 0) > 0).length
   const cost = minor && { preventive: minor.preventiveMinor, failure: minor.failureMinor }
   const judgement = judgeInterval({ life: fit, failures, cost, tradeInterval, unit: clockUnits[clock] })
   const optimum = fit && cost && fit.shape > 1 ? ageReplacement(fit, cost) : null

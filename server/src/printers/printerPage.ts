@@ -129,7 +129,7 @@ async function ribbonMarks(db: Db, printerId: string): Promise<RibbonMark[]> {
     .orderBy(desc(usage.at), desc(usage.seq))
     .limit(mostMarks)
   const gaps = gapsOf(evidence.map(({ row }) => row))
-  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, given(gaps[i]))).reverse()
+  const marks = evidence.map(({ row, hours }, i) => evidenceMark(row, hours, gaps[i] ?? null)).reverse()
   const told = await db
     .select()
     .from(logEntry)
