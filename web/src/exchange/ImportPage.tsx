@@ -1,7 +1,6 @@
 import { Alert, Button, FileButton, Progress, SegmentedControl, Select } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import { columnsOf, importKinds, type ImportColumn, type ImportKind, type ImportNames } from '@diatribon/contract'
+import { columnsOf, importKinds, type ImportColumn, type ImportKind } from '@diatribon/contract'
 import { given, type ColumnAnswer } from '@diatribon/core'
 import { useSession, type May } from '../shell/session.ts'
 import { DataTable } from '../ui/DataTable.tsx'
@@ -16,6 +15,7 @@ import classes from './Import.module.css'
 import { readSheet, type Sheet } from './readSheet.ts'
 import { remember, remembered } from './remembered.ts'
 import { useImport, type ImportRun } from './useImport.ts'
+import { useImportNames } from './reads.ts'
 import { useUnderstood, type UnderstoodColumn } from './useUnderstood.ts'
 
 /** Bring in what is kept in tables elsewhere: own column names, a try without effect, all or nothing. */
@@ -27,7 +27,7 @@ export function ImportPage() {
   const [answers, setAnswers] = useState<Record<string, ColumnAnswer>>({})
   const [problem, setProblem] = useState<unknown>(null)
   const { run, start, stop, clear } = useImport()
-  const { data: names } = useSWR<ImportNames>(may('set up the site') ? '/api/import/names' : null)
+  const { data: names } = useImportNames(may('set up the site'))
   const { columns, questions } = useUnderstood(sheet?.table ?? null, { kind, mapping, answers, names })
   const ours = columnsOf(kind)
 

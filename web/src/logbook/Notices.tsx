@@ -7,7 +7,7 @@ import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import { day } from '../ui/words.ts'
 import classes from './Logbook.module.css'
-import { useNoticeBoard } from './useNoticeBoard.ts'
+import { useNoticeBoard } from './reads.ts'
 
 /** Notices that are pinned until a day; where it says so, with the way to pin one. */
 export function Notices({ pins = false }: { pins?: boolean }) {

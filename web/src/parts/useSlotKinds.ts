@@ -1,9 +1,9 @@
-import useSWR from 'swr'
-import { slotKinds, type SlotKind, type SignOff } from '@diatribon/contract'
+import { slotKinds, type SignOff } from '@diatribon/contract'
+import { useSlotKindTable } from './reads.ts'
 
 /** The kinds of slot of this workshop; those of the table are known before the answer comes, and without a line. */
 export function useSlotKinds() {
-  const { data: kinds = slotKinds } = useSWR<readonly SlotKind[]>('/api/parts/slot-kinds')
+  const { data: kinds = slotKinds } = useSlotKindTable()
   const find = (name: string) => kinds.find((kind) => kind.name.toLowerCase() === name.toLowerCase())
   return {
     kinds,

@@ -1,14 +1,13 @@
 import { useEffect } from 'react'
-import useSWR from 'swr'
-import type { PresentHere } from '@diatribon/contract'
 import { call } from '../ui/api.ts'
+import { presencePath, usePresence } from './reads.ts'
 
 const beatMs = 20_000
 
 /** Tells the others that this person has a printer open, and shows who else has. */
 export function Present({ printerId, doing }: { printerId: string; doing: string }) {
-  const path = `/api/presence/${printerId}`
-  const { data: others } = useSWR<PresentHere[]>(path, { refreshInterval: beatMs })
+  const path = presencePath(printerId)
+  const { data: others } = usePresence(printerId, beatMs)
   useEffect(() => {
     // Unheard, it is said again with the next beat; what is not said any more, the server forgets by itself.
     const say = () => {

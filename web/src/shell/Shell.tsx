@@ -14,7 +14,7 @@ import {
 import { useState, type ReactNode } from 'react'
 import { Link, NavLink, useLocation, useNavigate } from 'react-router'
 import { useSWRConfig } from 'swr'
-import { useNoticeBoard } from '../logbook/useNoticeBoard.ts'
+import { useNoticeBoard } from '../logbook/reads.ts'
 import { PinForm } from '../people/PinForm.tsx'
 import { call, NoConnection, Refused } from '../ui/api.ts'
 import { chapterAbout, idOf } from '../guide/chapters.ts'

@@ -2,8 +2,8 @@ import { Button, PasswordInput, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import { Link, useLocation } from 'react-router'
-import useSWR from 'swr'
 import type { Welcome } from '@diatribon/contract'
+import { useWelcome } from '../people/reads.ts'
 import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { FirstRunForm } from './FirstRunForm.tsx'
@@ -11,7 +11,7 @@ import classes from './SignInPage.module.css'
 
 /** The way in: name and PIN, or opening the book of an empty site. */
 export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
-  const { data: welcome } = useSWR<Welcome>('/api/welcome')
+  const { data: welcome } = useWelcome()
   // At the page of a printer nobody needs an account to say what is wrong.
   const printerId = /^\/printers\/([0-9a-f-]{36})/.exec(useLocation().pathname)?.[1]
   const label = printerId?.replaceAll('-', '').slice(0, 12)
