@@ -41,6 +41,8 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
+    // Nobody watches: what slides and fades only makes a loaded machine slower.
+    contextOptions: { reducedMotion: 'reduce' },
     // Each context would keep the whole application anew; only the journey without a line needs that.
     serviceWorkers: 'block',
     launchOptions: {

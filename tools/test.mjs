@@ -37,7 +37,7 @@ runCommand(async () => {
   const counts = { passed: 0, failed: 0 }
   let cluster = null
   try {
-    for (const [step, command] of Object.entries(checks)) if (wants(step) && !run(step, command)) failed.push(step)
+    failed.push(...(await runChecks(Object.keys(checks).filter(wants))))
     if (wants('unit') && !jest('unit', results, {}, counts, only)) failed.push('unit')
     if (wants('server') || wants('journeys')) {
       // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
@@ -55,6 +55,23 @@ runCommand(async () => {
   console.log(`${counts.passed} passed, ${counts.failed} failed`)
   return failed.length > 0 ? 1 : 0
 })
+
+/** Checks of the code itself, each of one thread: side by side, each with its words when it is done. @returns those that failed */
+async function runChecks(steps) {
+  const ended = steps.map(
+    (step) =>
+      new Promise((done) => {
+        const child = spawn(process.execPath, checks[step], { cwd: root, stdio: ['ignore', 'pipe', 'pipe'] })
+        let words = ''
+        for (const stream of [child.stdout, child.stderr]) stream.on('data', (piece) => (words += piece))
+        child.once('close', (code) => {
+          console.log(`== ${step}\n${words}`.trimEnd())
+          done(code === 0 ? null : step)
+        })
+      }),
+  )
+  return (await Promise.all(ended)).filter((step) => step !== null)
+}
 
 function run(step, command, env = {}) {
   console.log(`== ${step}`)
@@ -74,8 +91,8 @@ function jest(project, results, env, counts, only) {
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
     project,
-    // Each file has a database of its own, so that two may run side by side.
-    '--maxWorkers=2',
+    // Each file has a database of its own, so that they may run side by side; much of their time they wait.
+    '--maxWorkers=3',
     '--forceExit',
   ]
   const good = run(

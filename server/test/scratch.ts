@@ -2,7 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import type { Action, ActionResult, Recorded, RefusalBody, Role } from '@diatribon/contract'
-import { migrateDatabase, realWallClock, setPin, startServer, type WallClock, type RunningServer } from '../src/index.ts'
+import {
+  migrateDatabase,
+  realWallClock,
+  setPin,
+  startServer,
+  type WallClock,
+  type RunningServer,
+} from '../src/index.ts'
 
 export const migrations = fileURLToPath(new URL('../migrations', import.meta.url))
 

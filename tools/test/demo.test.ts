@@ -1,5 +1,13 @@
 import type { ExportedEntry, LifePage, LifeSummary } from '@diatribon/contract'
-import { exportBook, migrateDatabase, playBook, startServer, wallClockFrom, setPin, openDatabase } from '@diatribon/server'
+import {
+  exportBook,
+  migrateDatabase,
+  playBook,
+  startServer,
+  wallClockFrom,
+  setPin,
+  openDatabase,
+} from '@diatribon/server'
 import { Client, migrations, pin, scratchDatabase } from '../../server/test/scratch.ts'
 import { factsOf } from '../../server/test/replay.ts'
 import { partTypeId, simulateBook } from '../demo/simulate.ts'

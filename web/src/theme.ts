@@ -23,6 +23,7 @@ export const theme = createTheme({
   fontFamily: "'Source Sans 3 Variable', system-ui, sans-serif",
   headings: { fontFamily: "'Source Sans 3 Variable', system-ui, sans-serif" },
   cursorType: 'pointer',
+  respectReducedMotion: true,
   components: {
     Notification: { defaultProps: { closeButtonProps: { 'aria-label': 'Close' } } },
     Button: { defaultProps: { size: 'md' } },
