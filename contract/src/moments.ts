@@ -4,6 +4,11 @@ import Joi from 'joi'
 export const firstYear = 1990
 export const lastYear = 2100
 const inWords = `from ${firstYear} to ${lastYear}`
+/** What is wrong with what is none. */
+export const momentFaults = {
+  moment: `must be a date with its time and its zone, ${inWords}`,
+  day: `must be a day of the calendar, ${inWords}`,
+}
 
 const momentPattern =
   /^(\d{4})-(\d{2})-(\d{2})T([01]\d|2[0-3]):[0-5]\d(?::[0-5]\d(?:\.\d{1,9})?)?(?:Z|[+-](?:0\d|1[0-4]):?[0-5]\d)$/
@@ -29,13 +34,7 @@ export function isDay(text: string): boolean {
 }
 
 /** A moment in a body or a query, as it was sent. */
-export const momentField = Joi.string()
-  .custom((text: string, { error }) => (readMoment(text) ? text : error('moment')))
-  .messages({
-    moment: `{{#label}} must be a date with its time and its zone, ${inWords}`,
-  })
+export const momentField = Joi.string().custom((text: string, { error }) => (readMoment(text) ? text : error('moment')))
 
 /** A day of the calendar, YYYY-MM-DD. */
-export const dayField = Joi.string()
-  .custom((text: string, { error }) => (isDay(text) ? text : error('day')))
-  .messages({ day: `{{#label}} must be a day of the calendar, ${inWords}` })
+export const dayField = Joi.string().custom((text: string, { error }) => (isDay(text) ? text : error('day')))

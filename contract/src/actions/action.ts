@@ -19,8 +19,9 @@ export interface PrinterActionHeader<Kind extends string> extends ActionHeader<K
 
 export const uuid = Joi.string()
   .lowercase()
-  .pattern(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/)
-  .messages({ 'string.pattern.base': '{{#label}} names nothing that can be here; choose it anew' })
+  .pattern(/^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/, {
+    name: 'names nothing that can be here; choose it anew',
+  })
 
 /** Text that the database can keep: no null characters, no half characters. */
 export const words = (longest: number) =>
@@ -28,8 +29,7 @@ export const words = (longest: number) =>
     .trim()
     .min(1)
     .max(longest)
-    .pattern(/^[^\u0000\p{Surrogate}]*$/u)
-    .messages({ 'string.pattern.base': '{{#label}} holds characters that cannot be kept' })
+    .pattern(/^[^\u0000\p{Surrogate}]*$/u, { name: 'holds characters that cannot be kept' })
 
 export const hours = Joi.number().min(0).max(1_000_000)
 

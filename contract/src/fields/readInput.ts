@@ -1,4 +1,5 @@
 import type Joi from 'joi'
+import { momentFaults } from '../moments.ts'
 import { capital, placeWords } from './fieldWords.ts'
 
 /** What a rule says of a field that breaks it, to be read after the field's name. */
@@ -14,6 +15,9 @@ const ours: Record<string, string> = {
   'string.max': 'is longer than {{#limit}} letters',
   'string.length': 'needs {{#limit}} letters',
   'string.pattern.base': 'is not written as it should be',
+  // A pattern that has a name has its words in it: words of a field's own are merged anew at every check.
+  'string.pattern.name': '{{#name}}',
+  ...momentFaults,
   'string.lowercase': 'must be in small letters',
   'string.trim': 'has spaces before or behind',
   'number.base': 'must be a figure such as 12.5',

@@ -253,13 +253,18 @@ async function commit(pool: pg.Pool, asked: Asked[], { announce, onFailure }: To
 export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): Promise<Outcome[]> {
   const facts = new Facts(client, db)
   // Entries that are played again come one after the other, and with their numbers.
-  if (asked.some(({ seq }) => seq === undefined)) await lockFacts(client, asked.some(reachesBeyondPrinter))
+  const locked = asked.some(({ seq }) => seq === undefined) ? lockFacts(client, asked.some(reachesBeyondPrinter)) : null
+  // What amendments point at tells what is needed; else all is asked in one go, in this order, and the first to fail tells why.
+  if (asked.some(({ action }) => action.kind === 'amend')) await locked
   const originals = await originalsOf(db, asked)
-  await loadNeeds(facts, needsOf([...asked, ...originals.values()].flatMap(({ action }) => action ?? [])))
-  const known = new Map<string, LogRow>()
   const keys = asked.map(({ action }) => action.key)
-  for (const row of await selectRows<LogRow>(client, logEntry, 'key', keys)) known.set(row.key, row)
-  const seqs = await nextSeqs(client, asked)
+  const [, , there, seqs] = await Promise.all([
+    locked,
+    loadNeeds(facts, needsOf([...asked, ...originals.values()].flatMap(({ action }) => action ?? []))),
+    selectRows<LogRow>(client, logEntry, 'key', keys),
+    nextSeqs(client, asked),
+  ])
+  const known = new Map(there.map((row) => [row.key, row]))
   const outcomes: Outcome[] = []
   for (const [i, one] of asked.entries()) {
     const { action, siteId, personId } = one

@@ -350,12 +350,13 @@ export class Facts {
   async flush(): Promise<void> {
     if (this.undo.length > 0)
       throw new Error('An action wrote facts and then asks: what it wrote could not be taken back if it is refused.')
-    for (const deletion of this.deletions) await this.client.query(deletion)
+    // Sent in one go; the database takes them in this order, and after one that fails none.
+    const sent: Promise<unknown>[] = this.deletions.map((deletion) => this.client.query(deletion))
     this.deletions = []
     if (this.lines.length > 0) {
       const lines = this.lines
       this.lines = []
-      await writeRows(this.client, logEntry, lines, null)
+      sent.push(writeRows(this.client, logEntry, lines, null))
     }
     const changes: Change[] = []
     for (const [table, store] of Object.entries(this.stores) as unknown as [string, Store<object>][]) {
@@ -364,14 +365,15 @@ export class Facts {
       // What makes room comes before what takes it: one part leaves a slot, then the other goes in.
       const rows = (ids: Id[]) => ids.map((id) => store.rows.get(id)!)
       const known = [...store.changed].filter((id) => !store.fresh.has(id))
-      if (known.length > 0) await writeRows(this.client, store.table, rows(known), store.id)
-      if (store.fresh.size > 0) await writeRows(this.client, store.table, rows([...store.fresh]), null)
+      if (known.length > 0) sent.push(writeRows(this.client, store.table, rows(known), store.id))
+      if (store.fresh.size > 0) sent.push(writeRows(this.client, store.table, rows([...store.fresh]), null))
       store.changed.clear()
       store.fresh.clear()
       store.was.clear()
     }
     // In the same commit: whoever sees the facts sees that what follows from them no longer holds.
-    await writeStale(this.client, staleBy(changes))
+    sent.push(writeStale(this.client, staleBy(changes)))
+    await Promise.all(sent)
   }
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */

@@ -25,18 +25,21 @@ const unsettled = `AND taken_back_seq IS NULL AND id IN (
 /** Locks the printers of a batch, in one order so that two batches cannot wait for each other, and loads its rows. */
 export async function loadNeeds(facts: Facts, needs: Required<Needs>): Promise<void> {
   const { printers, knownPrinters, slots, partTypes, models, fittings, jobs, spools, jobsRunningOn } = needs
-  await facts.load('printer', 'id', printers, 'ORDER BY id FOR UPDATE')
-  // What was fitted or removed after the last count still waits for its exact hours.
-  await facts.load('fitting', 'printer_id', printers, unsettled)
-  await facts.load('printer', 'id', knownPrinters)
-  await facts.load('slot', 'id', slots)
-  await facts.load('fitting', 'slot_id', slots, inPlace)
-  await facts.load('partType', 'id', partTypes)
-  await facts.load('model', 'id', models)
-  await facts.load('fitting', 'id', fittings)
-  await facts.load('job', 'id', jobs)
-  await facts.load('job', 'printer_id', jobsRunningOn, 'AND finished_seq IS NULL')
-  await facts.load('spool', 'id', spools, lockedSpool)
+  // Asked in one go, answered in this order.
+  await Promise.all([
+    facts.load('printer', 'id', printers, 'ORDER BY id FOR UPDATE'),
+    // What was fitted or removed after the last count still waits for its exact hours.
+    facts.load('fitting', 'printer_id', printers, unsettled),
+    facts.load('printer', 'id', knownPrinters),
+    facts.load('slot', 'id', slots),
+    facts.load('fitting', 'slot_id', slots, inPlace),
+    facts.load('partType', 'id', partTypes),
+    facts.load('model', 'id', models),
+    facts.load('fitting', 'id', fittings),
+    facts.load('job', 'id', jobs),
+    facts.load('job', 'printer_id', jobsRunningOn, 'AND finished_seq IS NULL'),
+    facts.load('spool', 'id', spools, lockedSpool),
+  ])
 }
 
 /** Two who weigh or use one spool come one after the other. */

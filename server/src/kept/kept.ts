@@ -8,6 +8,8 @@ import { figureNames, inputs, inTime, type FigureName } from './inputs.ts'
 
 /** Commits that follow each other closely are followed together. */
 const restMs = 250
+/** In the background it works a fifth of the time at most, while nobody asks: actions and pages need the machine more. */
+const restAfter = (roundMs: number) => Math.min(10_000, Math.max(restMs, 4 * roundMs))
 /** Also without a word from this process: a day begins, or another process ended before it was done. */
 const lookMs = 20_000
 /** A count moves many ages a little, and a reading many limits: such figures follow at most so often. */
@@ -62,6 +64,8 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
   let timer: NodeJS.Timeout | null = null
   let running: Promise<void> | null = null
   let again = false
+  /** How long the last round took. */
+  let roundMs = 0
   let closed = false
   const look = setInterval(() => later(), lookMs)
   look.unref()
@@ -164,6 +168,7 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
     timer = setTimeout(() => {
       timer = null
       again = false
+      const began = performance.now()
       running = follow(false)
         .then(
           () => undefined,
@@ -173,9 +178,10 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
         )
         .finally(() => {
           running = null
+          roundMs = performance.now() - began
           if (again) later()
         })
-    }, restMs)
+    }, restAfter(roundMs))
     timer.unref()
   }
 

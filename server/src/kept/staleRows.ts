@@ -44,16 +44,22 @@ function onlyIn(row: object, was: object, columns: readonly string[] | undefined
 /** Says in this very transaction which figures no longer hold. Rows are added only, so that no two commits wait for each other. */
 export async function writeStale(client: pg.ClientBase, { of, everyones }: Stale): Promise<void> {
   const own = of.filter(({ figure }) => !everyones.includes(figure))
+  const sent: Promise<unknown>[] = []
   if (own.length > 0)
-    await client.query({
-      name: 'kept-stale',
-      text: 'INSERT INTO kept_stale (figure, about) SELECT * FROM unnest($1::text[], $2::uuid[])',
-      values: [own.map(({ figure }) => figure), own.map(({ about }) => about)],
-    })
+    sent.push(
+      client.query({
+        name: 'kept-stale',
+        text: 'INSERT INTO kept_stale (figure, about) SELECT * FROM unnest($1::text[], $2::uuid[])',
+        values: [own.map(({ figure }) => figure), own.map(({ about }) => about)],
+      }),
+    )
   for (const figure of everyones)
-    await client.query(`INSERT INTO kept_stale (figure, about) SELECT $1, id FROM ${tableOf[inputs[figure].about]}`, [
-      figure,
-    ])
+    sent.push(
+      client.query(`INSERT INTO kept_stale (figure, about) SELECT $1, id FROM ${tableOf[inputs[figure].about]}`, [
+        figure,
+      ]),
+    )
+  await Promise.all(sent)
 }
 
 export const tableOf = { printer: 'printer', 'part type': 'part_type' }

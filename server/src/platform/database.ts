@@ -37,6 +37,8 @@ export function openDatabase(
     connectionString: url,
     max,
     connectionTimeoutMillis: 15_000,
+    // What is asked in one go travels in one go; the database answers in the same order.
+    pipeline: true,
     options: `-c lock_timeout=${lockMs} -c statement_timeout=${statementMs} -c idle_in_transaction_session_timeout=${idleInTransactionMs}`,
   })
   pool.on('error', onLoss) // an idle connection was lost; the pool has already let it go
@@ -66,8 +68,13 @@ export async function transaction<T>(
   const client = await pool.connect()
   let broken: Error | undefined
   try {
-    await client.query(hurried ? `BEGIN; SET LOCAL idle_in_transaction_session_timeout = ${hurriedMs}` : 'BEGIN')
+    // Not waited for: the first questions of the work travel with it, and fail where it fails.
+    const begun = client.query(
+      hurried ? `BEGIN; SET LOCAL idle_in_transaction_session_timeout = ${hurriedMs}` : 'BEGIN',
+    )
+    begun.catch(() => undefined) // told below, when the work has come to its end
     const result = await work(client, drizzleOf(client))
+    await begun
     await client.query('COMMIT')
     return result
   } catch (error) {
