@@ -13,14 +13,16 @@ beforeAll(async () => {
 afterAll(() => shop.close())
 
 const t0 = Date.parse('2026-01-01T00:00:00Z')
+/** Amounts as they are counted, to a millionth. */
+const upTo = (most: number) => fc.integer({ min: 0, max: most * 1e6 }).map((millionths) => millionths / 1e6)
 /** Points of a curve, a while apart, each a little more of everything. */
 const curves = fc
   .array(
     fc.record({
       seconds: fc.integer({ min: 1, max: 40 * 86_400 }),
-      hours: fc.double({ min: 0, max: 500, noNaN: true }),
-      prints: fc.double({ min: 0, max: 40, noNaN: true }),
-      metres: fc.double({ min: 0, max: 900, noNaN: true }),
+      hours: upTo(500),
+      prints: upTo(40),
+      metres: upTo(900),
     }),
     { minLength: 1, maxLength: 6 },
   )

@@ -139,6 +139,34 @@ describe('evidence', () => {
     expect((await counts(printerId)).totals.metres).toBeCloseTo(335.28, 1)
   })
 
+  it('of spools is counted on the printer, late ones too, until one is taken back', async () => {
+    const printerId = await newPrinter()
+    const finish = (from: number, to: number) =>
+      operator.act({
+        kind: 'finish-spool',
+        printerId,
+        from: hoursAgo(from),
+        at: hoursAgo(to),
+        netGrams: 750,
+        diameterMm: 1.75,
+        densityGPerCm3: 1.24,
+      })
+    const counted = async () => {
+      const { rows } = await shop.server.services.database.pool.query<{ kept: number; told: number }>(
+        `SELECT spools AS kept, (SELECT count(*)::int FROM usage WHERE printer_id = printer.id AND kind = 'spool'
+           AND taken_back_seq IS NULL) AS told FROM printer WHERE id = $1`,
+        [printerId],
+      )
+      return rows[0]
+    }
+    await finish(20, 10)
+    const late = await finish(60, 50)
+    await operator.act({ kind: 'amend', entryKey: late.key, reason: 'Weighed', correction: { metres: 200 } })
+    expect(await counted()).toEqual({ kept: 2, told: 2 })
+    await operator.act({ kind: 'amend', entryKey: late.key, reason: 'Another printer', takeBack: true })
+    expect(await counted()).toEqual({ kept: 1, told: 1 })
+  })
+
   it('goes on over a meter that was replaced', async () => {
     const printerId = await newPrinter(500)
     await meter(printerId, 510, hoursAgo(60))

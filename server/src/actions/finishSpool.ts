@@ -32,6 +32,7 @@ export const finishSpool: ActionKind<FinishSpool> = {
     const abrasive = spool?.abrasive ?? action.abrasive ?? false
     const fromAt = from ? new Date(from) : await lastSpoolOrTakeIn(facts, { id: printerId, name }, at)
     await placeEvidence(facts, usageRow({ seq, siteId, printerId, kind: 'spool', fromAt, at, metres, abrasive }))
+    countSpool(facts, printerId, 1)
     // What was left is kept, so that a spool that was not finished after all has it again.
     if (spool) facts.put('spool', { ...spool, finishedAt: at })
   },
@@ -39,18 +40,26 @@ export const finishSpool: ActionKind<FinishSpool> = {
   async amend(facts, original, amendment) {
     if (amendment.action.correction && amendment.action.correction.metres === undefined)
       throw new Refusal(400, 'bad-input', 'A finished spool is corrected by its metres of filament.')
+    const { spoolId, printerId } = original.action
+    if (amendment.action.takeBack && spoolId) await facts.load('spool', 'id', [spoolId], lockedSpool)
     await amendEvidence(facts, original, amendment, ({ metres }) => ({
       metres: amendment.action.correction?.metres ?? metres,
     }))
-    const { spoolId } = original.action
-    if (spoolId && amendment.action.takeBack) {
-      await facts.load('spool', 'id', [spoolId], lockedSpool)
+    if (!amendment.action.takeBack) return
+    countSpool(facts, printerId, -1)
+    if (spoolId) {
       facts.put('spool', { ...facts.spool(spoolId), finishedAt: null })
     }
   },
 
   words: ({ netGrams, spoolId }, names) =>
     spoolId ? `Spool ${names.spool(spoolId)} used up` : `Spool of ${given(netGrams).toLocaleString('en-GB')} g used up`,
+}
+
+/** Spools that ran out on a printer, for checks that are due by the spool. */
+function countSpool(facts: Facts, printerId: string, by: 1 | -1): void {
+  const printer = facts.printer(printerId)
+  facts.put('printer', { ...printer, spools: printer.spools + by })
 }
 
 async function lastSpoolOrTakeIn(facts: Facts, { id, name }: { id: string; name: string }, at: Date): Promise<Date> {

@@ -60,6 +60,7 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       enclosureC: null,
       enclosureAt: null,
       hotHours: 0,
+      spools: 0,
       ranAt: at,
       material: null,
       heldAt: null,

@@ -111,7 +111,7 @@ async function pairsOf(db: Db, heads: PrinterHead[], now: Date): Promise<Pair[]>
       FROM printer WHERE id IN ${heads.map(({ id }) => id)})
     SELECT p.id AS printer_id, t.id AS check_type_id, t.added_at, last.at AS last_at, open.id AS open_id,
       p.first_at AS taken_in_at, ${countersAtSql(sql`p.id`, since)} AS since,
-      CASE WHEN ${uses('spools')} THEN (SELECT count(*)::int FROM usage u WHERE u.printer_id = p.id AND u.at <= ${since}
+      CASE WHEN ${uses('spools')} THEN p.spools - (SELECT count(*)::int FROM usage u WHERE u.printer_id = p.id AND u.at > ${since}
         AND u.taken_back_seq IS NULL AND u.kind = 'spool') ELSE 0 END AS since_spools,
       CASE WHEN ${uses('hot hours')} THEN p.hot_hours - coalesce((SELECT sum(e.hot_hours) FROM enclosure_sample e
         WHERE e.printer_id = p.id AND e.at > ${since}), 0) ELSE 0 END AS since_hot
@@ -143,9 +143,7 @@ interface Totals {
 
 async function totalsOf(db: Db, heads: PrinterHead[]): Promise<Map<string, Totals>> {
   const { rows } = await db.execute(sql`
-    SELECT p.id, p.taken_in_hours, p.hot_hours, (SELECT count(*)::int FROM usage u WHERE u.printer_id = p.id
-      AND u.taken_back_seq IS NULL AND u.kind = 'spool') AS spools
-    FROM printer p WHERE p.id IN ${heads.map(({ id }) => id)}`)
+    SELECT p.id, p.taken_in_hours, p.hot_hours, p.spools FROM printer p WHERE p.id IN ${heads.map(({ id }) => id)}`)
   return new Map(
     rows.map((row) => [
       row.id as string,

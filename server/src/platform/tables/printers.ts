@@ -37,6 +37,8 @@ export const printer = pgTable(
     enclosureC: doublePrecision('enclosure_c'),
     enclosureAt: moment('enclosure_at'),
     hotHours: doublePrecision('hot_hours').notNull().default(0),
+    /** Spools that ran out on it. */
+    spools: integer('spools').notNull().default(0),
     /** When its hours last grew, and what it printed last: what tells of a pause and of another material. */
     ranAt: moment('ran_at'),
     material: text('material'),
