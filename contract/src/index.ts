@@ -216,6 +216,7 @@ export type {
 } from './printers/printer.ts'
 export type { PrinterState } from './printers/printerState.ts'
 export type { LifeFit, LifePage, LifeRecordRow, LifeSummary } from './lives/life.ts'
+export { benchRecurrenceSchema, type BenchRecurrenceAnswer, type BenchRecurrenceRequest } from './bench/recurrence.ts'
 export { benchLifeSchema, type BenchLifeAnswer, type BenchLifeRequest } from './bench/life.ts'
 export {
   benchReplacementSchema,

@@ -1,5 +1,14 @@
 export { dayMs, hourMs } from './maths/durations.ts'
 export { given } from './given.ts'
+export {
+  laplaceTrend,
+  meanCumulative,
+  powerLaw,
+  type MeanCumulative,
+  type PowerLaw,
+  type RecurrenceUnit,
+} from './lives/recurrence.ts'
+export { trendWords } from './lives/trendWords.ts'
 export { InputProblem, type InputProblemCode } from './inputProblem.ts'
 export {
   decimalMarkOf,

@@ -179,6 +179,38 @@ describe('the open calculator', () => {
     })
   })
 
+  it('tells whether repairs come denser, and refuses what cannot be', async () => {
+    const ask = (units: unknown) => technician.call('POST', '/api/bench/recurrence', { units })
+    // NIST/SEMATECH e-Handbook of Statistical Methods, 8.4.5.1 and 8.2.3.4.
+    const handbook = { id: 'A', events: [5, 40, 43, 175, 389, 712, 747, 795, 1299, 1478], end: 1500 }
+    expect(await ask([handbook])).toMatchObject({
+      status: 200,
+      body: {
+        laplace: expect.closeTo(-1.32695, 5) as number,
+        powerLaw: {
+          shape: expect.closeTo(0.53723, 5) as number,
+          shapeUnbiased: expect.closeTo(0.48351, 5) as number,
+        },
+        words: expect.stringContaining('No trend') as string,
+      },
+    })
+    for (const bad of [
+      [],
+      'none',
+      [{ id: 'A', events: [-1], end: 5 }],
+      [{ id: 'A', events: [], end: 0 }],
+      [{ id: 'A' }],
+    ])
+      expect(await ask(bad)).toMatchObject({
+        status: 400,
+        body: { error: { code: 'bad-input', message: expect.stringMatching(/\w+ \w+/) as string } },
+      })
+    expect(await ask([{ id: 'A', events: [9], end: 5 }])).toMatchObject({
+      status: 400,
+      body: { error: { code: 'age-not-positive', message: expect.stringContaining('outside the time') as string } },
+    })
+  })
+
   it('finds the replacement age, or says never', async () => {
     const ask = (body: object) => technician.call('POST', '/api/bench/replacement', body)
     const costs = { scale: 1000, preventiveCost: 1, failureCost: 5 }

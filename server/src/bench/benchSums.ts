@@ -4,13 +4,19 @@ import {
   fitLognormal,
   fitWeibull,
   kaplanMeier,
+  laplaceTrend,
   lifeWords,
+  meanCumulative,
+  powerLaw,
+  trendWords,
   InputProblem,
   type LifeRecord,
 } from '@diatribon/core'
 import type {
   BenchLifeAnswer,
   BenchLifeRequest,
+  BenchRecurrenceAnswer,
+  BenchRecurrenceRequest,
   BenchReplacementAnswer,
   BenchReplacementRequest,
 } from '@diatribon/contract'
@@ -57,6 +63,15 @@ export function benchReplacement({
       runToFailureCostRate,
       words: `Replace at ${Number(best.age.toPrecision(4))}: that costs ${saving.toFixed(1)} % less than running to failure.`,
     }
+  })
+}
+
+/** Repairs of machines over their age: how many, and whether they come denser. @throws Refusal 400 in words */
+export function benchRecurrence({ units }: BenchRecurrenceRequest): BenchRecurrenceAnswer {
+  return inWords(() => {
+    const [laplace, law] = [laplaceTrend(units), powerLaw(units)]
+    const repairs = units.reduce((sum, { events }) => sum + events.length, 0)
+    return { mcf: meanCumulative(units), laplace, powerLaw: law, words: trendWords(repairs, laplace, law) }
   })
 }
 

@@ -1,13 +1,15 @@
 import { Router } from 'express'
 import {
   benchLifeSchema,
+  benchRecurrenceSchema,
   benchReplacementSchema,
   type BenchLifeRequest,
+  type BenchRecurrenceRequest,
   type BenchReplacementRequest,
 } from '@diatribon/contract'
 import { checked } from '../platform/refusal.ts'
 import { requires, type Services } from '../services/services.ts'
-import { benchLife, benchReplacement } from './benchSums.ts'
+import { benchLife, benchRecurrence, benchReplacement } from './benchSums.ts'
 
 export function benchRoutes(services: Services): Router {
   const router = Router()
@@ -16,6 +18,9 @@ export function benchRoutes(services: Services): Router {
   })
   router.post('/bench/replacement', requires(services, 'use the bench'), (request, response) => {
     response.json(benchReplacement(checked<BenchReplacementRequest>(benchReplacementSchema, request.body)))
+  })
+  router.post('/bench/recurrence', requires(services, 'use the bench'), (request, response) => {
+    response.json(benchRecurrence(checked<BenchRecurrenceRequest>(benchRecurrenceSchema, request.body)))
   })
   return router
 }

@@ -3,6 +3,7 @@ import type Joi from 'joi'
 import {
   actionShapes,
   benchLifeSchema,
+  benchRecurrenceSchema,
   benchReplacementSchema,
   changePinSchema,
   firstRunSchema,
@@ -102,6 +103,7 @@ const operations: Record<string, Operation> = {
   'get /api/logbook/export': { summary: 'The whole book as JSON Lines, for backup and replay' },
   'get /api/live': { summary: 'Server-sent events: which areas to fetch again' },
   'post /api/bench/life': { summary: 'Life figures of any records', body: benchLifeSchema },
+  'post /api/bench/recurrence': { summary: 'Repairs of machines over their age', body: benchRecurrenceSchema },
   'post /api/bench/replacement': { summary: 'Least-cost replacement age', body: benchReplacementSchema },
   'get /api/health': { summary: 'Whether the server and its database answer' },
 }

@@ -82,7 +82,7 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
       aria-label="Parts of this printer over its running hours; the table holds the same figures"
     >
       <g transform={`translate(${nameWidth} 0)`}>
-        <Ticks ticks={ticks} height={height} />
+        <Ticks ticks={ticks} height={height} width={width} />
         {lanes.map(({ id, name, y }) => (
           <text key={id} x={-8} y={y + laneHeight / 2 + 4} textAnchor="end" className={classes.lane}>
             {nameWidth < 120 && name.length > 14 ? `${name.slice(0, 13)}…` : name}
@@ -152,13 +152,18 @@ function Legend() {
   )
 }
 
-function Ticks({ ticks, height }: { ticks: { x: number; label: string }[]; height: number }) {
+function Ticks(props: { ticks: { x: number; label: string }[]; height: number; width: number }) {
+  const { ticks, height, width } = props
   return (
     <>
       {ticks.map(({ x, label }) => (
         <g key={label} transform={`translate(${x} 0)`}>
           <line y2={height - axisHeight + 4} className={classes.grid} />
-          <text y={height - 8} textAnchor={x < 20 ? 'start' : 'middle'} className={classes.tick}>
+          <text
+            y={height - 8}
+            textAnchor={x < 20 ? 'start' : x > width - 20 ? 'end' : 'middle'}
+            className={classes.tick}
+          >
             {label}
           </text>
         </g>
