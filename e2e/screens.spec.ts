@@ -41,6 +41,7 @@ async function addresses(page: Page): Promise<Record<string, string>> {
     'Label of a printer': `/report/${floor.racks[0]!.printers[2]!.id.replaceAll('-', '').slice(0, 12)}`,
     'Bench, sound': '/bench?sum=sound',
     'Bench, lives': '/bench?sum=life',
+    'Bench, repairs': '/bench?sum=recurrence',
   }
 }
 

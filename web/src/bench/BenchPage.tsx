@@ -11,6 +11,7 @@ import { SoakBench } from './hand/SoakBench.tsx'
 import { SquarenessBench } from './hand/SquarenessBench.tsx'
 import { LifeBench } from './LifeBench.tsx'
 import { useQuery } from '../ui/useQuery.ts'
+import { RecurrenceBench } from './RecurrenceBench.tsx'
 import { ReplacementBench } from './ReplacementBench.tsx'
 import { SoundBench } from './SoundBench.tsx'
 
@@ -50,6 +51,7 @@ export function BenchPage() {
           ))}
           <Tabs.Tab value="life">How long do they last?</Tabs.Tab>
           <Tabs.Tab value="replacement">When to replace?</Tabs.Tab>
+          <Tabs.Tab value="recurrence">Do repairs come denser?</Tabs.Tab>
         </Tabs.List>
         {instruments.map(({ value, show }) => (
           <Tabs.Panel key={value} value={value} pt="md">
@@ -61,6 +63,9 @@ export function BenchPage() {
         </Tabs.Panel>
         <Tabs.Panel value="replacement" pt="md">
           <ReplacementBench />
+        </Tabs.Panel>
+        <Tabs.Panel value="recurrence" pt="md">
+          <RecurrenceBench />
         </Tabs.Panel>
       </Tabs>
     </>
