@@ -6,7 +6,7 @@ const certain = 1.96
 /** What the trend of repairs comes to, in one sentence. @param repairs how many there were in all */
 export function trendWords(repairs: number, laplace: number | null, law: PowerLaw | null): string {
   if (repairs === 0 || laplace === null) return 'Nothing was repaired, so nothing can be said of a trend.'
-  const now = law ? ` As they come now, there are about ${Number(law.mtbfNow.toPrecision(3))} between two.` : ''
+  const now = law ? ` As they come now, a machine has one about every ${Number(law.mtbfNow.toPrecision(3))}.` : ''
   if (Math.abs(laplace) < certain)
     return `No trend is to be seen in ${repairs === 1 ? 'one repair' : `${repairs} repairs`}.${now}`
   return laplace > 0

@@ -20,8 +20,11 @@ export function RecurrenceChart(props: {
   const most = Math.max(1, ...rows.map(({ mcf, upper }) => Math.min(upper ?? mcf, 3 * mcf)))
   const x = scaleLinear([0, oldest || 1], [0, Math.max(60, width - margin.left - margin.right)])
   const y = scaleLinear([0, most * 1.05], [height - margin.top - margin.bottom, 0])
-  const steps: MeanCumulative[] = [{ time: 0, mcf: 0, lower: 0, upper: 0 }, ...rows]
-  const ages = Array.from({ length: 61 }, (_, i) => (i / 60) * oldest)
+  const start: MeanCumulative = { time: 0, mcf: 0, lower: 0, upper: 0 }
+  // Held to the end of the watch.
+  const steps = [start, ...rows, { ...(rows.at(-1) ?? start), time: oldest }]
+  // Closer at the beginning, where the law may rise steeply.
+  const ages = Array.from({ length: 81 }, (_, i) => (i / 80) ** 2 * oldest)
   const cut = (value: number) => y(Math.min(value, most * 1.05))
   return (
     <div ref={ref}>
