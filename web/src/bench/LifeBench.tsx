@@ -1,14 +1,14 @@
-import { Button, Table, Textarea, TextInput } from '@mantine/core'
+import { Button, Table, TextInput } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import type { BenchLifeAnswer, BenchLifeRequest } from '@diatribon/contract'
 import { survival } from '@diatribon/core'
 import { SurvivalChart } from '../charts/SurvivalChart.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import { Problem } from '../ui/Problem.tsx'
 import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
 import { downloadCsv, readLifeColumns } from './csv.ts'
 import { useSum } from './useSum.ts'
+import { PasteForm } from './PasteForm.tsx'
 
 /** NIST/SEMATECH e-Handbook of Statistical Methods, 8.4.1.2: ten of twenty units failed before 500 h. */
 const example = `age, state, count
@@ -38,22 +38,16 @@ export function LifeBench() {
   useEffect(() => void ask({ unit: 'hours', records: readLifeColumns(example).rows }), [ask])
   return (
     <div className={classes.columns}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault()
-          submit()
-        }}
+      <PasteForm
+        label="Records"
+        description="Paste columns: age, failed or running, and (if you like) how many."
+        value={text}
+        onChange={setText}
+        onSubmit={submit}
+        problem={problem}
+        busy={busy}
+        source="The example is the worked one of the NIST/SEMATECH e-Handbook, 8.4.1.2."
       >
-        <Textarea
-          label="Records"
-          description="Paste columns: age, failed or running, and (if you like) how many."
-          autosize
-          minRows={12}
-          maxRows={20}
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-          styles={{ input: { fontFamily: 'monospace' } }}
-        />
         <TextInput
           label="Ages are counted in"
           value={unit}
@@ -61,12 +55,7 @@ export function LifeBench() {
           mt="sm"
           maxLength={24}
         />
-        <Problem error={problem} />
-        <Button type="submit" mt="md" loading={busy}>
-          Reckon
-        </Button>
-        <p className="quiet">The example is the worked one of the NIST/SEMATECH e-Handbook, 8.4.1.2.</p>
-      </form>
+      </PasteForm>
       <div aria-live="polite">{answer && <LifeAnswer {...answer} />}</div>
     </div>
   )

@@ -1,15 +1,15 @@
-import { Button, Textarea } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useEffect, useState } from 'react'
 import type { BenchRecurrenceAnswer, BenchRecurrenceRequest } from '@diatribon/contract'
 import { RecurrenceChart } from '../charts/RecurrenceChart.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import { Problem } from '../ui/Problem.tsx'
 import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
 import { downloadCsv } from './csv.ts'
 import { readRepairColumns } from './repairColumns.ts'
 import { useSum } from './useSum.ts'
+import { PasteForm } from './PasteForm.tsx'
 
 /** NIST/SEMATECH e-Handbook of Statistical Methods, 8.4.5.1: ten repairs of a system that was watched for 1500 h. */
 const example = `machine, age, what
@@ -39,28 +39,16 @@ export function RecurrenceBench() {
   useEffect(() => void ask({ units: readRepairColumns(example).units }), [ask])
   return (
     <div className={classes.columns}>
-      <form
-        onSubmit={(event) => {
-          event.preventDefault()
-          submit()
-        }}
-      >
-        <Textarea
-          label="Repairs"
-          description="Paste columns: machine, age, and repair or end. Without an end, a machine was watched as long as the others."
-          autosize
-          minRows={12}
-          maxRows={20}
-          value={text}
-          onChange={(e) => setText(e.currentTarget.value)}
-          styles={{ input: { fontFamily: 'monospace' } }}
-        />
-        <Problem error={problem} />
-        <Button type="submit" mt="md" loading={busy}>
-          Reckon
-        </Button>
-        <p className="quiet">The example is the worked one of the NIST/SEMATECH e-Handbook, 8.4.5.1.</p>
-      </form>
+      <PasteForm
+        label="Repairs"
+        description="Paste columns: machine, age, and repair or end. Without an end, a machine was watched as long as the others."
+        value={text}
+        onChange={setText}
+        onSubmit={submit}
+        problem={problem}
+        busy={busy}
+        source="The example is the worked one of the NIST/SEMATECH e-Handbook, 8.4.5.1."
+      />
       <div aria-live="polite">{answer && <Answered {...answer} />}</div>
     </div>
   )

@@ -81,6 +81,13 @@ interface Part {
   set: (change: Partial<EvidenceFields>) => void
 }
 
+interface Fields extends Part {
+  wrong: Record<string, string>
+}
+
+/** The field that asks since when. */
+type Since = (label: string, description?: string) => ReactNode
+
 function AbrasiveField({ fields, set }: Part) {
   return (
     <Checkbox
@@ -150,15 +157,7 @@ function MeterFields(
   )
 }
 
-function JobFields({
-  fields,
-  set,
-  wrong,
-}: {
-  fields: EvidenceFields
-  set: (change: Partial<EvidenceFields>) => void
-  wrong: Record<string, string>
-}) {
+function JobFields({ fields, set, wrong }: Fields) {
   return (
     <>
       <FigureField
@@ -202,13 +201,7 @@ function JobFields({
   )
 }
 
-function TallyFields(props: {
-  since: (label: string, description?: string | undefined) => ReactNode
-  fields: EvidenceFields
-  set: (change: Partial<EvidenceFields>) => void
-  wrong: Record<string, string>
-}) {
-  const { since, fields, set, wrong } = props
+function TallyFields({ fields, set, wrong, since }: Fields & { since: Since }) {
   return (
     <>
       {since('Since when?')}
@@ -234,13 +227,7 @@ function TallyFields(props: {
   )
 }
 
-function GoodsFields(props: {
-  fields: EvidenceFields
-  set: (change: Partial<EvidenceFields>) => void
-  wrong: Record<string, string>
-  since: (label: string, description?: string | undefined) => ReactNode
-}) {
-  const { fields, set, wrong, since } = props
+function GoodsFields({ fields, set, wrong, since }: Fields & { since: Since }) {
   return (
     <>
       <TextInput
@@ -283,13 +270,7 @@ function GoodsFields(props: {
   )
 }
 
-function SpoolFields(props: {
-  fields: EvidenceFields
-  set: (change: Partial<EvidenceFields>) => void
-  wrong: Record<string, string>
-  since: (label: string, description?: string | undefined) => ReactNode
-}) {
-  const { fields, set, wrong, since } = props
+function SpoolFields({ fields, set, wrong, since }: Fields & { since: Since }) {
   return (
     <>
       <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
@@ -322,13 +303,7 @@ function SpoolFields(props: {
   )
 }
 
-function IdleFields(props: {
-  since: (label: string, description?: string | undefined) => ReactNode
-  fields: EvidenceFields
-  set: (change: Partial<EvidenceFields>) => void
-  wrong: Record<string, string>
-}) {
-  const { since, fields, set, wrong } = props
+function IdleFields({ fields, set, wrong, since }: Fields & { since: Since }) {
   return (
     <>
       {since('Since when did nothing run?')}

@@ -98,15 +98,13 @@ export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => 
   )
 }
 
-function CountFields({
-  from,
-  correction,
-  set,
-}: {
+interface Part {
   from: Correction
   correction: Correction
   set: (change: Correction) => void
-}) {
+}
+
+function CountFields({ from, correction, set }: Part) {
   return (
     <>
       {from.meterHours !== undefined && (
@@ -166,15 +164,7 @@ function SwapFields(props: {
   )
 }
 
-function JobFields({
-  from,
-  correction,
-  set,
-}: {
-  from: Correction
-  correction: Correction
-  set: (change: Correction) => void
-}) {
+function JobFields({ from, correction, set }: Part) {
   return (
     <>
       {from.hours !== undefined && (
