@@ -1,4 +1,4 @@
-import { spawn, spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync, rmSync, existsSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -38,12 +38,12 @@ runCommand(async () => {
   let cluster = null
   try {
     failed.push(...(await runChecks(Object.keys(checks).filter(wants))))
-    if (wants('unit') && !jest('unit', results, {}, counts, only)) failed.push('unit')
+    if (wants('unit') && !(await jest('unit', results, {}, counts, only))) failed.push('unit')
     if (wants('server') || wants('journeys')) {
       // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
       cluster = await startCluster(bin, clusterFolder(home, 'test-database'), { fsync: 'off', max_connections: '200' })
       const env = { TEST_DATABASE_URL: cluster.url }
-      if (wants('server') && !jest('server', results, env, counts, only)) failed.push('server')
+      if (wants('server') && !(await jest('server', results, env, counts, only))) failed.push('server')
       if (wants('journeys') && !(await journeys(results, env, counts, only))) failed.push('journeys')
     }
   } finally {
@@ -73,17 +73,18 @@ async function runChecks(steps) {
   return (await Promise.all(ended)).filter((step) => step !== null)
 }
 
+/** Not with spawnSync: what the database says meanwhile must be read, or it stands still when the pipe is full. */
 function run(step, command, env = {}) {
   console.log(`== ${step}`)
-  const { status } = spawnSync(process.execPath, command, {
+  const child = spawn(process.execPath, command, {
     cwd: root,
     stdio: ['ignore', 'inherit', 'inherit'],
     env: { ...process.env, ...env },
   })
-  return status === 0
+  return new Promise((done) => child.once('exit', (code) => done(code === 0)))
 }
 
-function jest(project, results, env, counts, only) {
+async function jest(project, results, env, counts, only) {
   const file = join(results, `${project}.json`)
   const options = [
     '--no-warnings',
@@ -95,7 +96,7 @@ function jest(project, results, env, counts, only) {
     '--maxWorkers=3',
     '--forceExit',
   ]
-  const good = run(
+  const good = await run(
     project,
     [
       ...options,
