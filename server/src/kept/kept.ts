@@ -8,8 +8,8 @@ import { figureNames, inputs, inTime, type FigureName } from './inputs.ts'
 
 /** Commits that follow each other closely are followed together. */
 const restMs = 250
-/** In the background it works a fifth of the time at most, while nobody asks: actions and pages need the machine more. */
-const restAfter = (roundMs: number) => Math.min(10_000, Math.max(restMs, 4 * roundMs))
+/** In the background it works a third of the time, or two seconds after: actions and pages need the machine more. */
+const restAfter = (roundMs: number) => Math.min(2_000, Math.max(restMs, 2 * roundMs))
 /** Also without a word from this process: a day begins, or another process ended before it was done. */
 const lookMs = 20_000
 /** A count moves many ages a little, and a reading many limits: such figures follow at most so often. */
