@@ -92,8 +92,8 @@ async function jest(project, results, env, counts, only) {
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
     project,
-    // Each file has a database of its own, so that they may run side by side; much of their time they wait.
-    '--maxWorkers=3',
+    // Each file has a database of its own, so that two may run side by side.
+    '--maxWorkers=2',
     '--forceExit',
   ]
   const good = await run(

@@ -72,6 +72,8 @@ interface Outcome {
 const mostPerTransaction = 200
 /** A long list goes in slices of this many, so that what others do meanwhile gets its turn between them. */
 const sliceOfList = 50
+/** A batch that is only reckoned says so often that it is alive. */
+const signOfLifeMs = 200
 /** The clock of a device may run this much ahead before an action counts as dated in the future. */
 const aheadMs = 2 * 60_000
 /**
@@ -266,7 +268,13 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
   ])
   const known = new Map(there.map((row) => [row.key, row]))
   const outcomes: Outcome[] = []
+  let heard = performance.now()
   for (const [i, one] of asked.entries()) {
+    // Much to reckon on a slow machine is no standing still: the database hears of us before it ends the transaction.
+    if (performance.now() - heard > signOfLifeMs) {
+      await client.query('SELECT 1')
+      heard = performance.now()
+    }
     const { action, siteId, personId } = one
     const before = known.get(action.key)
     if (before) {
