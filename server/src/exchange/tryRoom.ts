@@ -38,7 +38,7 @@ export async function openTryRoom(
   { printerIds, keys }: { printerIds: string[]; keys: string[] },
 ): Promise<{ client: pg.PoolClient; db: Db; close: () => Promise<void> }> {
   // One connection for one try: statements prepared elsewhere would still mean the real tables.
-  const pool = new pg.Pool({ connectionString: url, max: 1, application_name: 'diatribon try' })
+  const pool = new pg.Pool({ connectionString: url, max: 1, pipeline: true, application_name: 'diatribon try' })
   const client = await pool.connect()
   client.on('error', () => undefined) // the query that follows tells it
   const close = async () => {

@@ -8,7 +8,7 @@ import { figureNames, inputs, inTime, type FigureName } from './inputs.ts'
 
 /** Commits that follow each other closely are followed together. */
 const restMs = 250
-/** In the background it works a third of the time, or two seconds after: actions and pages need the machine more. */
+/** The background rests twice as long as its last round took, two seconds at most: actions and pages come first. */
 const restAfter = (roundMs: number) => Math.min(2_000, Math.max(restMs, 2 * roundMs))
 /** Also without a word from this process: a day begins, or another process ended before it was done. */
 const lookMs = 20_000

@@ -39,8 +39,8 @@ export function BenchPage() {
     <>
       <h1>Bench</h1>
       <p className="quiet" style={{ margin: '2px 0 0.75rem' }}>
-        Instruments keep what they measure as readings of a printer; the sums on lives and replacement are for any
-        figures and keep nothing.
+        Instruments keep what they measure as readings of a printer; the sums on lives, replacement and repairs are for
+        any figures and keep nothing.
       </p>
       <Tabs value={sum} onChange={(next) => next && go({ sum: next })} keepMounted={false}>
         <Tabs.List>

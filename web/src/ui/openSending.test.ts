@@ -11,18 +11,17 @@ afterEach(() => server.close())
 
 const note: FormAction = { kind: 'note', text: 'The feeder clicks' }
 const recorded = json(201, { entry: { seq: 1 } })
-const at = Date.parse('2026-03-01T10:00:00Z')
+const at = '2026-03-01T10:00:00.000Z'
 const kept: Action[][] = []
 beforeEach(() => void kept.splice(0))
-const sending = (canKeep = true) =>
-  openSending(
-    () => at,
-    (actions) => {
-      if (!canKeep) return Promise.reject(new Error('This device keeps nothing.'))
-      kept.push(actions)
-      return Promise.resolve()
-    },
-  )
+const sending = (canKeep = true) => {
+  const send = openSending((actions) => {
+    if (!canKeep) return Promise.reject(new Error('This device keeps nothing.'))
+    kept.push(actions)
+    return Promise.resolve()
+  })
+  return (actions: FormAction[]) => send(actions, at)
+}
 const keysSent = () => server.heard.map(({ body }) => (body as Action).key)
 
 it('adds a key and the moment by the server’s clock, and new ones to the next', async () => {

@@ -23,7 +23,7 @@ const needsTheAnswer = new Set<Action['kind']>(['begin-check', 'take-in-printer'
  * recorded once, however often it is sent.
  * @param keep puts actions by on this device until the line is back; throws when it cannot
  */
-export function openSending(nowMs: () => number, keep: (actions: Action[]) => Promise<void>) {
+export function openSending(keep: (actions: Action[]) => Promise<void>) {
   let headers: { key: string; at: string }[] | null = null
   /** It went out under these keys and no answer came that says what became of it. */
   let maybeSent = false
@@ -70,8 +70,8 @@ export function openSending(nowMs: () => number, keep: (actions: Action[]) => Pr
     }
   }
 
-  return async (actions: FormAction[]): Promise<Sent> => {
-    const at = new Date(nowMs()).toISOString()
+  /** @param at now, by the server's clock: the moment of the first try holds for those after it */
+  return async (actions: FormAction[], at: string): Promise<Sent> => {
     headers ??= actions.map(() => ({ key: newKey(), at }))
     const whole = actions.map((action, i) => ({ ...headers?.[i], ...action }) as Action)
     try {

@@ -15,7 +15,7 @@ const wordsOf = (actions: Action[]) => actions.map(({ kind }) => kindNames[kind]
 export function useAction(done: string | null, onDone: () => void) {
   const { nowMs, person } = useSession()
   const fetchAnew = useFetchAnew()
-  const [send] = useState(() => openSending(nowMs, (actions) => putInOutbox(person.id, actions, wordsOf(actions))))
+  const [send] = useState(() => openSending((actions) => putInOutbox(person.id, actions, wordsOf(actions))))
   const [problem, setProblem] = useState<unknown>(null)
   const [fields, setFields] = useState<Record<string, string>>({})
   const [busy, setBusy] = useState(false)
@@ -24,7 +24,7 @@ export function useAction(done: string | null, onDone: () => void) {
     setBusy(true)
     setProblem(null)
     setFields({})
-    const sent = await send(Array.isArray(asked) ? asked : [asked])
+    const sent = await send(Array.isArray(asked) ? asked : [asked], new Date(nowMs()).toISOString())
     if (sent.became === 'nothing') {
       setProblem(sent.problem)
       setFields(sent.fields)
