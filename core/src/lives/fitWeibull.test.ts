@@ -118,8 +118,9 @@ describe('what the data cannot tell', () => {
     ['not a number', [failedAt(NaN), failedAt(3)], 'age-not-positive'],
     ['weight 0', [failedAt(1, 0), failedAt(3)], 'weight-not-positive'],
     ['limits the wrong way round', [{ lower: 5, upper: 4, weight: 1 }], 'limits-reversed'],
-    ['found failed at the first look', [{ lower: null, upper: 4, weight: 1 }], 'interval-record'],
-    ['failed between two looks', [{ lower: 2, upper: 4, weight: 1 }], 'interval-record'],
+
+    ['neither age', [{ lower: null, upper: null, weight: 1 }], 'says-nothing'],
+    ['watched from after its end', [{ entry: 5, lower: 4, upper: 4, weight: 1 }], 'entry-after-end'],
   ] as [string, LifeRecord[], string][])('refuses %s', (_, records, code) => {
     expect(() => fitWeibull(records)).toThrow(expect.objectContaining({ code }) as Error)
   })
