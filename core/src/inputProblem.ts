@@ -10,6 +10,8 @@ export type InputProblemCode =
   | 'says-nothing'
   | 'entry-after-end'
   | 'too-many'
+  | 'no-looks'
+  | 'rows-differ'
   | 'life-not-positive'
   | 'costs-not-positive'
   | 'costs-reversed'

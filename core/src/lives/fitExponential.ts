@@ -39,6 +39,9 @@ export function fitExponential(records: readonly LifeRecord[]): ExponentialFit {
     if (Math.abs(next - rate) <= 1e-14 * rate) break
     rate = next
   }
-  const looked = between.reduce((sum, { lower, upper, weight }) => sum + weight * Math.log(-Math.expm1(-rate * (upper - lower))), 0)
+  const looked = between.reduce(
+    (sum, { lower, upper, weight }) => sum + weight * Math.log(-Math.expm1(-rate * (upper - lower))),
+    0,
+  )
   return { mean: 1 / rate, logLikelihood: exact * Math.log(rate) - rate * watched + looked }
 }

@@ -1,12 +1,10 @@
 import { InputProblem } from '../inputProblem.ts'
+import type { Limits } from '../maths/limits.ts'
 import { outwardUntilNegative, rootInBracket } from '../maths/roots.ts'
 import { likelihoodDrop } from './likelihoodDrop.ts'
 import { LifeLikelihood, type LikelihoodAt } from './lifeLikelihood.ts'
 import { weibullLaw, type LifeLaw, type Slopes } from './lifeLaw.ts'
 import { readLifeRecords, requireFailures, requireSpread, type LifeRecord } from './lifeRecord.ts'
-
-/** Lower and upper 95 % limit; an end is null when the records do not bound it. */
-export type Limits = [lower: number | null, upper: number | null]
 
 /** Steepest and flattest curve that is looked for. */
 const steepest = 1e7
@@ -120,12 +118,17 @@ export class FittedLife {
       return { value: value - this.logLikelihood + this.drop, slope: b * a }
     }
     const centre = (this.b + z) / this.a
-    return this.ends(left, centre, 0.5 * this.spread, farthest * Math.max(this.spread, 0.02)).map(
-      (q) => q === null ? null : q + this.sums.centre,
+    return this.ends(left, centre, 0.5 * this.spread, farthest * Math.max(this.spread, 0.02)).map((q) =>
+      q === null ? null : q + this.sums.centre,
     ) as Limits
   }
 
-  private ends(left: (x: number) => { value: number; slope: number }, centre: number, step: number, far: number): Limits {
+  private ends(
+    left: (x: number) => { value: number; slope: number },
+    centre: number,
+    step: number,
+    far: number,
+  ): Limits {
     const end = (direction: 1 | -1) => {
       // Were the likelihood a parabola, the limit would lie where this first look says: a little farther is outside.
       const lost = this.drop - left(centre + direction * step).value
@@ -177,20 +180,28 @@ export class FittedLife {
 
   /** Best b for a given a. */
   private bestB(a: number, start: number): number {
-    return newton((b) => {
-      const { b: slope, bb } = this.sums.at(a, b, this.here)
-      return [slope, bb]
-    }, start, 2)
+    return newton(
+      (b) => {
+        const { b: slope, bb } = this.sums.at(a, b, this.here)
+        return [slope, bb]
+      },
+      start,
+      2,
+    )
   }
 
   /** Best a on the line b = a·q + c. */
   private bestA(start: number, q: number, c: number): number {
-    const logA = newton((x) => {
-      const a = Math.exp(x)
-      const at = this.sums.at(a, a * q + c, this.here)
-      const slope = at.a + at.b * q
-      return [slope * a, (at.aa + 2 * at.ab * q + at.bb * q * q) * a * a + slope * a]
-    }, Math.log(start), 1)
+    const logA = newton(
+      (x) => {
+        const a = Math.exp(x)
+        const at = this.sums.at(a, a * q + c, this.here)
+        const slope = at.a + at.b * q
+        return [slope * a, (at.aa + 2 * at.ab * q + at.bb * q * q) * a * a + slope * a]
+      },
+      Math.log(start),
+      1,
+    )
     return Math.exp(logA)
   }
 }

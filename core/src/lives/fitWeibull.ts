@@ -1,8 +1,7 @@
 import type { WeibullLife } from '../maths/weibull.ts'
-import { fittedWeibull, type Limits } from './fitLife.ts'
+import type { Limits } from '../maths/limits.ts'
+import { fittedWeibull } from './fitLife.ts'
 import type { LifeRecord } from './lifeRecord.ts'
-
-export type { Limits }
 
 export interface WeibullFit extends WeibullLife {
   logLikelihood: number

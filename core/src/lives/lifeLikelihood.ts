@@ -4,6 +4,13 @@ import type { LifeLaw, Slopes } from './lifeLaw.ts'
 /** A time between two looks that is shorter than this, in spreads, is taken as a point. */
 const asGoodAsPoint = 1e-3
 
+interface Between {
+  low: number
+  high: number
+  width: number
+  weight: number
+}
+
 /** A log-likelihood with its first and second slopes against a (1/spread) and b (location/spread). */
 export interface LikelihoodAt {
   value: number
@@ -29,7 +36,7 @@ export class LifeLikelihood {
   /** Ages of parts still good, and with negative weight those at which late entries were. */
   private readonly goodLogs: Float64Array
   private readonly goodWeights: Float64Array
-  private readonly betweens: { low: number; high: number; weight: number }[]
+  private readonly betweens: Between[]
   /** What the ages of failures take from the density: Σ w·ln t. */
   private readonly failedLogSum: number
   private readonly slopes: Slopes = { value: 0, slope: 0, bend: 0 }
@@ -61,6 +68,8 @@ export class LifeLikelihood {
     this.betweens = between.map(({ lower, upper, weight: w }) => ({
       low: lower > 0 ? Math.log(lower) - this.centre : -Infinity,
       high: Math.log(upper) - this.centre,
+      // Not as the difference of two logarithms, of which nothing is left where they are nearly equal.
+      width: lower > 0 ? Math.log1p((upper - lower) / lower) : Infinity,
       weight: w,
     }))
   }
@@ -95,14 +104,13 @@ export class LifeLikelihood {
     return sum
   }
 
-  private addBetween({ low, high, weight: w }: { low: number; high: number; weight: number }, a: number, b: number, sum: LikelihoodAt) {
+  private addBetween({ low, high, width, weight: w }: Between, a: number, b: number, sum: LikelihoodAt) {
     const { law, slopes } = this
-    const [z1, z2] = [a * low - b, a * high - b]
-    if (z2 - z1 < asGoodAsPoint) {
+    if (a * width < asGoodAsPoint) {
       // Differences of two nearly equal chances would be noise: the density in the middle, times the width.
       const y = (low + high) / 2
       law.density(a * y - b, slopes)
-      sum.value += w * (slopes.value + Math.log(z2 - z1))
+      sum.value += w * (slopes.value + Math.log(a * width))
       sum.a += w * (slopes.slope * y + 1 / a)
       sum.b -= w * slopes.slope
       sum.aa += w * (slopes.bend * y * y - 1 / (a * a))
@@ -110,6 +118,7 @@ export class LifeLikelihood {
       sum.bb += w * slopes.bend
       return
     }
+    const [z1, z2] = [a * low - b, a * high - b]
     const logShare = law.between(z1, z2)
     sum.value += w * logShare
     law.density(z2, slopes)

@@ -60,9 +60,13 @@ export class LifePosterior {
     const own = sortLifeRecords(records)
     this.failures = own.failures
     sortLifeRecords(neighbours)
-    const all = neighbourWeight > 0
-      ? sortLifeRecords([...records, ...neighbours.map((record) => ({ ...record, weight: record.weight * neighbourWeight }))])
-      : own
+    const all =
+      neighbourWeight > 0
+        ? sortLifeRecords([
+            ...records,
+            ...neighbours.map((record) => ({ ...record, weight: record.weight * neighbourWeight })),
+          ])
+        : own
     const sums = new GridLikelihood(all)
     let box = firstBox(all, prior, anchor)
     for (let pass = 0; pass < 8; pass++) {
@@ -74,7 +78,10 @@ export class LifePosterior {
     }
     this.step = (box.scale[1] - box.scale[0]) / (scaleSteps - 1)
     this.firstPlace = Math.round((box.scale[0] - Math.log(anchor)) / this.step)
-    this.logScales = Float64Array.from({ length: scaleSteps }, (_, j) => Math.log(anchor) + (this.firstPlace + j) * this.step)
+    this.logScales = Float64Array.from(
+      { length: scaleSteps },
+      (_, j) => Math.log(anchor) + (this.firstPlace + j) * this.step,
+    )
     const logShapes = evenly(box.shape, shapeSteps)
     this.shapes = logShapes.map(Math.exp)
     this.weights = logDensities(sums, prior, logShapes, this.logScales)
@@ -224,7 +231,12 @@ function evenly([low, high]: [number, number], count: number): Float64Array {
 }
 
 /** The part of a grid in which the density is not nothing, and whether it is wide enough to be told apart. */
-function zoom(densities: Float64Array, shapes: Float64Array, scales: Float64Array, box: Box): { next: Box; isFine: boolean } {
+function zoom(
+  densities: Float64Array,
+  shapes: Float64Array,
+  scales: Float64Array,
+  box: Box,
+): { next: Box; isFine: boolean } {
   const best = densities.reduce((a, b) => Math.max(a, b), -Infinity)
   const found = { shape: [Infinity, -Infinity], scale: [Infinity, -Infinity] }
   densities.forEach((density, n) => {
@@ -267,7 +279,7 @@ function toWeights(densities: Float64Array): void {
   const best = densities.reduce((a, b) => Math.max(a, b), -Infinity)
   let all = 0
   densities.forEach((density, i) => {
-    const weight = density < best - deepest * 1.5 ? 0 : Math.exp(density - best)
+    const weight = density < best - deepest ? 0 : Math.exp(density - best)
     densities[i] = weight
     all += weight
   })
@@ -290,7 +302,9 @@ class GridLikelihood {
     const ran = [
       ...failed.map(({ age, weight }) => ({ age, weight })),
       ...running.filter(({ age }) => age > 0).map(({ age, weight }) => ({ age, weight })),
-      ...[...failed, ...running, ...between].filter(({ entry }) => entry > 0).map(({ entry, weight }) => ({ age: entry, weight: -weight })),
+      ...[...failed, ...running, ...between]
+        .filter(({ entry }) => entry > 0)
+        .map(({ entry, weight }) => ({ age: entry, weight: -weight })),
       ...between.filter(({ lower }) => lower > 0).map(({ lower, weight }) => ({ age: lower, weight })),
     ]
     this.logs = Float64Array.from(ran, ({ age }) => Math.log(age))

@@ -91,7 +91,10 @@ function checkRecord({ lower, upper, weight, entry = 0 }: LifeRecord, row: numbe
   if (!(weight > 0 && Number.isFinite(weight)))
     refuse('weight-not-positive', `the weight is ${weight}. It must be more than 0.`)
   if (lower === null && upper === null)
-    refuse('says-nothing', 'it says neither how long the part was good nor when it had failed. Give lower, upper or both.')
+    refuse(
+      'says-nothing',
+      'it says neither how long the part was good nor when it had failed. Give lower, upper or both.',
+    )
   if (lower !== null && upper !== null && lower > upper)
     refuse('limits-reversed', `lower ${lower} is more than upper ${upper}.`)
   if (upper !== null && upper > 0 && entry >= upper)

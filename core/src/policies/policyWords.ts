@@ -1,0 +1,59 @@
+import type { PolicyComparison } from './comparePolicies.ts'
+
+/**
+ * Which rule is recommended and why, in one or two sentences.
+ * @param unit how figures on the clock are written, such as "h"
+ */
+export function policyWords({ posterior, policies, recommended, reason }: PolicyComparison, unit: string): string {
+  const figure = (age: number) => `${Number(age.toPrecision(3)).toLocaleString('en-GB')} ${unit}`
+  const percent = (share: number) => `${Math.round(100 * share)} %`
+  const trade = policies.find(({ policy }) => policy === 'trade interval')
+  const stands = `the catalogue's interval of ${figure(trade?.interval ?? 0)} stands`
+  const failed = `${plain(posterior.failures)} failed here`
+  const other = policies
+    .filter(({ policy }) => policy !== 'trade interval')
+    .reduce((a, b) => (b.cost.mean < a.cost.mean ? b : a))
+  const otherWords = other.interval === null ? 'waiting for the failure' : `replacing at ${figure(other.interval)}`
+  const [low, high] = other.saving.limits
+  const saves = `${percent(other.saving.mean)} (between ${percent(low)} and ${percent(high)})`
+  switch (reason) {
+    case 'nothing failed yet':
+      return `None of these parts has failed here at an age above 0, so not enough is known: ${stands}.`
+    case 'saves': {
+      const does =
+        recommended.interval === null
+          ? 'Wait for the failure and keep a spare at hand'
+          : `Replace at ${figure(recommended.interval)}`
+      return (
+        `${does}: with ${failed}, that saves ${saves} against the catalogue's interval of ${figure(trade?.interval ?? 0)}, ` +
+        `and is the cheaper rule with a chance of ${percent(recommended.chanceBetter)}.`
+      )
+    }
+    case 'saves little':
+      return `With ${failed}, ${otherWords} would save only ${percent(other.saving.mean)}, so ${stands}.`
+    case 'not sure enough':
+      return (
+        `With ${failed}, ${otherWords} may save ${saves}, but it is the cheaper rule with a chance of only ` +
+        `${percent(other.chanceBetter)}: not enough is known, ${stands}.`
+      )
+    case 'the trade is best':
+      return `With ${failed}, no other rule is cheaper than the catalogue's: ${stands}.`
+  }
+}
+
+const plain = (x: number) => Number(x.toPrecision(3)).toLocaleString('en-GB')
+
+/** How much the trade, the own parts and neighbours count in what is known of a life, in one sentence. */
+export function sharesWords(worth: { ofScale: number } | null, ownFailures: number, neighbourFailures: number): string {
+  const trade = worth ? Number(worth.ofScale.toPrecision(1)) : 0
+  const all = trade + ownFailures + neighbourFailures
+  if (all === 0) return 'Nothing is known yet of how long they last.'
+  const percent = (share: number) => `${Math.round((100 * share) / all)} %`
+  const of: string[] = []
+  if (ownFailures > 0) of.push(`what failed here ${percent(ownFailures)}`)
+  if (trade > 0) of.push(`the catalogue ${percent(trade)} (worth ${plain(trade)} of a failure)`)
+  if (neighbourFailures > 0) of.push(`the neighbour's lives ${percent(neighbourFailures)}`)
+  return `Of how long they last, ${of.join(', ')} of what is known.`
+    .replace(/^Of how long they last, /, 'What is known of how long they last comes from: ')
+    .replace(' of what is known.', '.')
+}
