@@ -217,6 +217,17 @@ export type {
 export type { PrinterState } from './printers/printerState.ts'
 export type { LifeFit, LifePage, LifeRecordRow, LifeSummary } from './lives/life.ts'
 export { benchRecurrenceSchema, type BenchRecurrenceAnswer, type BenchRecurrenceRequest } from './bench/recurrence.ts'
+export { benchPolicySchema, type BenchPolicyAnswer, type BenchPolicyRequest } from './bench/policy.ts'
+export {
+  benchInspectionSchema,
+  benchLooksSchema,
+  type BenchInspectionAnswer,
+  type BenchInspectionRequest,
+  type BenchLooksAnswer,
+  type BenchLooksRequest,
+} from './bench/inspection.ts'
+export { benchRegressionSchema, type BenchRegressionAnswer, type BenchRegressionRequest } from './bench/regression.ts'
+export { benchIncidenceSchema, type BenchIncidenceAnswer, type BenchIncidenceRequest } from './bench/incidence.ts'
 export { benchLifeSchema, type BenchLifeAnswer, type BenchLifeRequest } from './bench/life.ts'
 export {
   benchReplacementSchema,

@@ -29,12 +29,20 @@ export { type DayOrder, type WallMoment } from './exchange/readMoment.ts'
 export { decodeTable, separatorOf, tableOf, type Table } from './exchange/readTable.ts'
 export { chanceToFailWithin, hazard, meanLife, meanLifeUpTo, survival, type WeibullLife } from './maths/weibull.ts'
 export { readLifeRecords, type LifeData, type LifeRecord } from './lives/lifeRecord.ts'
-export { fitWeibull, type Limits, type WeibullFit } from './lives/fitWeibull.ts'
+export type { Limits } from './maths/limits.ts'
+export { fitWeibull, type WeibullFit } from './lives/fitWeibull.ts'
+export { FittedLife, fittedWeibull } from './lives/fitLife.ts'
+export { lawFits, type LawFit } from './lives/lawFits.ts'
+export { turnbull, type TurnbullStep } from './lives/turnbull.ts'
+export { chanceOfNodes, LifePosterior, type Doubted, type LifeNode } from './lives/lifePosterior.ts'
+export { worthInFailures, type LifePrior } from './lives/lifePrior.ts'
+export { weibullRegression, type LifeWithCovariates, type WeibullRegression } from './lives/weibullRegression.ts'
+export { cumulativeIncidence, type CauseIncidence, type EndOfCause } from './lives/cumulativeIncidence.ts'
 export { fitExponential, type ExponentialFit } from './lives/fitExponential.ts'
 export { fitLognormal, type LognormalFit } from './lives/fitLognormal.ts'
 export { kaplanMeier, type SurvivalStep } from './lives/kaplanMeier.ts'
 export { recordOfFitting, removalReasons, type RemovalReason } from './lives/recordOfFitting.ts'
-export { lifeWords } from './lives/lifeWords.ts'
+export { lifeWords, patternWords } from './lives/lifeWords.ts'
 export { wear, type Wear } from './parts/wear.ts'
 export {
   ageReplacement,
@@ -48,6 +56,26 @@ export {
   type IntervalEvidence,
   type IntervalJudgement,
 } from './policies/judgeInterval.ts'
+export {
+  comparePolicies,
+  policyNames,
+  type Policy,
+  type PolicyComparison,
+  type PolicyEvidence,
+  type PolicyName,
+  type PolicyReason,
+} from './policies/comparePolicies.ts'
+export { policyWords, sharesWords } from './policies/policyWords.ts'
+export { tradePrior } from './policies/tradePrior.ts'
+export { ruleRates, type RuleRates } from './policies/policyRates.ts'
+export {
+  inspectionCostRate,
+  inspectionInterval,
+  missedShare,
+  type InspectionInterval,
+  type LooksModel,
+} from './policies/inspectionInterval.ts'
+export { learnLooks, type LearnedLooks, type LookedAtPart } from './checks/learnLooks.ts'
 export { counterAt } from './hours/counterAt.ts'
 export { combine, noCounters, type CounterPoint, type Counters } from './hours/counters.ts'
 export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/counterCurve.ts'

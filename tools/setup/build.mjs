@@ -29,6 +29,7 @@ export async function buildServer() {
         book: 'tools/book.ts',
         keptWorker: 'server/src/process/keptWorker.ts',
         checkWorker: 'server/src/logbook/checkWorker.ts',
+        benchWorker: 'server/src/bench/benchWorker.ts',
         readWorker: 'server/src/jobs/readWorker.ts',
         importWorker: 'server/src/exchange/importWorker.ts',
       },

@@ -2,8 +2,13 @@ import joiToJson from 'joi-to-json'
 import type Joi from 'joi'
 import {
   actionShapes,
+  benchIncidenceSchema,
+  benchInspectionSchema,
   benchLifeSchema,
+  benchLooksSchema,
+  benchPolicySchema,
   benchRecurrenceSchema,
+  benchRegressionSchema,
   benchReplacementSchema,
   changePinSchema,
   firstRunSchema,
@@ -103,6 +108,14 @@ const operations: Record<string, Operation> = {
   'get /api/logbook/export': { summary: 'The whole book as JSON Lines, for backup and replay' },
   'get /api/live': { summary: 'Server-sent events: which areas to fetch again' },
   'post /api/bench/life': { summary: 'Life figures of any records', body: benchLifeSchema },
+  'post /api/bench/policy': {
+    summary: 'Rules for a part side by side, from lives and the trade',
+    body: benchPolicySchema,
+  },
+  'post /api/bench/inspection': { summary: 'How often to look for a defect', body: benchInspectionSchema },
+  'post /api/bench/looks': { summary: 'Rate of defects and their delay, from looks', body: benchLooksSchema },
+  'post /api/bench/regression': { summary: 'What has bearing on lives', body: benchRegressionSchema },
+  'post /api/bench/incidence': { summary: 'Share of failures by cause', body: benchIncidenceSchema },
   'post /api/bench/recurrence': { summary: 'Repairs of machines over their age', body: benchRecurrenceSchema },
   'post /api/bench/replacement': { summary: 'Least-cost replacement age', body: benchReplacementSchema },
   'get /api/health': { summary: 'Whether the server and its database answer' },
