@@ -21,6 +21,8 @@ export interface PartTypePayload {
   maxNozzleC?: number
   /** Whether abrasive filament may run through it. */
   toleratesAbrasive?: boolean
+  /** How much the catalogue's interval counts against our own lives; 1, about one failure, when left out. */
+  tradeWeight?: number
 }
 
 /** A line of the part catalogue. */
@@ -39,6 +41,7 @@ export const partTypePayload = {
   tradeInterval: Joi.number().greater(0).max(1_000_000).required(),
   maxNozzleC: Joi.number().min(50).max(1500),
   toleratesAbrasive: Joi.boolean(),
+  tradeWeight: Joi.number().min(0.05).max(50),
 }
 
 export const addPartType: ActionShape = {

@@ -62,6 +62,13 @@ import { settleReturn, type SettleReturn } from './settleReturn.ts'
 import { removeGuard, type RemoveGuard } from './removeGuard.ts'
 import { refitGuard, type RefitGuard } from './refitGuard.ts'
 import { setSymptom, type SetSymptom } from './setSymptom.ts'
+import { adoptPolicy, type AdoptPolicy } from './adoptPolicy.ts'
+import {
+  bringNeighbourLives,
+  weighNeighbourLives,
+  type BringNeighbourLives,
+  type WeighNeighbourLives,
+} from './neighbourLives.ts'
 import { setCause, type SetCause } from './setCause.ts'
 import { setTest, type SetTest } from './setTest.ts'
 import { changePerson, type ChangePerson } from './changePerson.ts'
@@ -140,6 +147,9 @@ export interface Actions {
   'remove-guard': RemoveGuard
   'refit-guard': RefitGuard
   'set-symptom': SetSymptom
+  'adopt-policy': AdoptPolicy
+  'bring-neighbour-lives': BringNeighbourLives
+  'weigh-neighbour-lives': WeighNeighbourLives
   'set-cause': SetCause
   'set-test': SetTest
   'change-person': ChangePerson
@@ -223,6 +233,9 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'remove-guard': removeGuard,
   'refit-guard': refitGuard,
   'set-symptom': setSymptom,
+  'adopt-policy': adoptPolicy,
+  'bring-neighbour-lives': bringNeighbourLives,
+  'weigh-neighbour-lives': weighNeighbourLives,
   'set-cause': setCause,
   'set-test': setTest,
   'change-person': changePerson,

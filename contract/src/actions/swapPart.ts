@@ -10,7 +10,11 @@ export interface SwapPart extends PrinterActionHeader<'swap-part'> {
   fittingId?: string
   /** Why the old part comes out; left out when the slot is empty. */
   removalReason?: RemovalReason
+  /** It was found failed at a look; nobody saw it happen. */
+  foundAtLook?: boolean
   partTypeId: string
+  /** A part that came out still good goes in again, here or on another printer: the fitting in which it was last. */
+  usedFittingId?: string
   /** The fault that it is changed for: then it counts as one change tried. */
   faultId?: string
   /** Hot or mains work: the cautions were read and are kept to. */
@@ -23,7 +27,9 @@ export const swapPart: ActionShape = {
     slotId: uuid.required(),
     fittingId: uuid,
     removalReason: Joi.string().valid(...removalReasons),
+    foundAtLook: Joi.boolean(),
     partTypeId: uuid.required(),
+    usedFittingId: uuid,
     faultId: uuid,
     confirmed: confirmedWorkField,
     note: words(2000),

@@ -16,4 +16,6 @@ export interface PartType {
   maxNozzleC: number | null
   /** Whether abrasive filament may run through it; null when it does not matter. */
   toleratesAbrasive: boolean | null
+  /** How much the catalogue's interval counts against our own lives; 1: about one failure. */
+  tradeWeight: number
 }

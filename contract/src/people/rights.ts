@@ -39,6 +39,7 @@ export const rights = {
   'swap parts': ['technician', 'lead'],
   'amend any entry': ['lead'],
   'keep the checks': ['technician', 'lead'],
+  'adopt policies': ['lead'],
   'sign people off': ['lead'],
   'set up the site': ['lead'],
   'connect devices': ['lead'],

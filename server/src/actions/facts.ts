@@ -23,8 +23,10 @@ import {
   logEntry,
   notice,
   noteLink,
+  neighbourLives,
   partType,
   person,
+  policy,
   printer,
   printerEvent,
   printerModel,
@@ -145,6 +147,8 @@ function openStores() {
     training: new Store<typeof training.$inferSelect>(training, 'id', true),
     notice: new Store<typeof notice.$inferSelect>(notice, 'id', true),
     noteLink: new Store<typeof noteLink.$inferSelect>(noteLink, 'id'),
+    policy: new Store<typeof policy.$inferSelect>(policy, 'seq'),
+    neighbourLives: new Store<typeof neighbourLives.$inferSelect>(neighbourLives, 'id', true),
   }
 }
 type Stores = ReturnType<typeof openStores>
@@ -167,6 +171,7 @@ type LookedUp =
   | 'training'
   | 'notice'
   | 'slotKind'
+  | 'neighbourLives'
 type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never
 
 /**

@@ -62,6 +62,8 @@ import { recordTestPrint } from './recordTestPrint.ts'
 import { settleReturn } from './settleReturn.ts'
 import { removeGuard } from './removeGuard.ts'
 import { refitGuard } from './refitGuard.ts'
+import { adoptPolicy } from './adoptPolicy.ts'
+import { bringNeighbourLives, weighNeighbourLives } from './neighbourLives.ts'
 import { setCause } from './setCause.ts'
 import { setSymptom } from './setSymptom.ts'
 import { setTest } from './setTest.ts'
@@ -141,6 +143,9 @@ const kinds = {
   'remove-guard': removeGuard,
   'refit-guard': refitGuard,
   'set-symptom': setSymptom,
+  'adopt-policy': adoptPolicy,
+  'bring-neighbour-lives': bringNeighbourLives,
+  'weigh-neighbour-lives': weighNeighbourLives,
   'set-cause': setCause,
   'set-test': setTest,
   'change-person': changePerson,

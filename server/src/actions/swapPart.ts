@@ -1,7 +1,7 @@
 import { and, eq, gt, isNull, or } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { RemovalReason, SwapPart } from '@diatribon/contract'
-import { combine, type Counters, given } from '@diatribon/core'
+import { combine, dayMs, given, type Counters } from '@diatribon/core'
 import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from './writers/placeEvidence.ts'
 import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
 import { slotWork } from './writers/requireSignOffs.ts'
@@ -13,32 +13,54 @@ import { fittingIn } from './writers/inPlace.ts'
 
 export const swapPart: ActionKind<SwapPart> = {
   right: 'swap parts',
-  needs: ({ slotId, partTypeId }) => ({ slots: [slotId], partTypes: [partTypeId] }),
+  // A used part may come from any printer, and two may reach for it at once.
+  reachesBeyondPrinter: ({ usedFittingId }) => usedFittingId !== undefined,
+  needs: ({ slotId, partTypeId, usedFittingId }) => ({
+    slots: [slotId],
+    partTypes: [partTypeId],
+    fittings: usedFittingId ? [usedFittingId] : [],
+  }),
   work: (facts, { printerId, slotId, confirmed }) => slotWork(facts, { printerId, slotIds: [slotId], confirmed }),
 
   async apply(facts, { seq, siteId, personId, at, action }) {
-    const { printerId, slotId, fittingId, removalReason, partTypeId, faultId, key } = action
+    const {
+      printerId,
+      slotId,
+      fittingId,
+      removalReason,
+      foundAtLook = false,
+      partTypeId,
+      usedFittingId,
+      faultId,
+      key,
+    } = action
     const printer = facts.printer(printerId)
     const slot = slotOn(facts, printer, slotId)
     requireFits(facts, partTypeId, slot.kind)
+    const used = usedFittingId ? usedPart(facts.fitting(usedFittingId), partTypeId, at) : null
     const counters = await countersAt(facts, printer, at)
     const then = fittingId ? null : await partThen(facts, slot, at)
     if (then) {
       if (!removalReason) throw badInput('removalReason', 'Say why the old part comes out.')
       const id = derivedId('fitting', key)
       const fresh = fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq })
-      facts.put('fitting', takenOut(then, { at, counters, seq, removalReason }))
-      facts.put('fitting', { ...fresh, ...removalOf(then) })
+      facts.put('fitting', { ...takenOut(then, { at, counters, seq, removalReason }), foundAtLook })
+      if (used) facts.put('fitting', { ...used, movedOn: true, changedSeq: seq })
+      facts.put('fitting', { ...fresh, ...goesOnFrom(used), ...removalOf(then) })
       if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots: [slot] })
       return
     }
     const old = partInSlot(facts, { printer, slot, fittingId, at })
     if (old) {
       if (!removalReason) throw badInput('removalReason', 'Say why the old part comes out.')
-      facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
+      facts.put('fitting', { ...takenOut(old, { at, counters, seq, removalReason }), foundAtLook })
     }
     const id = derivedId('fitting', key)
-    facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }))
+    if (used) facts.put('fitting', { ...used, movedOn: true, changedSeq: seq })
+    facts.put('fitting', {
+      ...fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }),
+      ...goesOnFrom(used),
+    })
     if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots: [slot] })
     await holdWhileItCures(facts, { printerId, siteId, seq, at, slotKinds: [slot.kind] })
   },
@@ -54,6 +76,9 @@ export const swapPart: ActionKind<SwapPart> = {
     // A fitting that was taken back still says when it would have come out.
     const went = rows.find((row) => row.removedSeq === original.seq && row.takenBackSeq === null)
     facts.loaded('fitting', rows)
+    const { usedFittingId } = original.action
+    if (takeBack && usedFittingId)
+      facts.loaded('fitting', await facts.db.select().from(fitting).where(eq(fitting.id, usedFittingId)))
     if (takeBack && original.action.faultId) {
       const step = await facts.look('faultStep', derivedId('step', original.action.key))
       if (step) facts.put('faultStep', { ...step, takenBackSeq: seq })
@@ -66,6 +91,7 @@ export const swapPart: ActionKind<SwapPart> = {
           'A later swap builds on this one: the part that went in has come out again. Take that one back first, or correct this one.',
         )
       facts.put('fitting', { ...came, takenBackSeq: seq, changedSeq: seq })
+      if (usedFittingId) facts.put('fitting', { ...facts.fitting(usedFittingId), movedOn: false, changedSeq: seq })
       // What stayed in its place came out when the other one did.
       if (went) facts.put('fitting', { ...putBack(went, seq), ...(came.removedAt ? removalOf(came) : {}) })
       return
@@ -82,8 +108,11 @@ export const swapPart: ActionKind<SwapPart> = {
 
   correctable: ({ removalReason, partTypeId }) => (removalReason ? { removalReason, partTypeId } : { partTypeId }),
 
-  words: ({ slotId, removalReason, partTypeId, confirmed }, names) =>
-    `${names.slot(slotId)}: ${removalReason ? `old part out (${removalReason}), ` : ''}${names.partType(partTypeId)} in${confirmedWords(confirmed)}`,
+  words: ({ slotId, removalReason, foundAtLook, partTypeId, usedFittingId, confirmed }, names) => {
+    const out = removalReason ? `old part out (${removalReason}${foundAtLook ? ', found at a look' : ''}), ` : ''
+    const used = usedFittingId ? ', used before,' : ''
+    return `${names.slot(slotId)}: ${out}${names.partType(partTypeId)}${used} in${confirmedWords(confirmed)}`
+  },
 }
 
 /** That cautions were confirmed stands in the book. */
@@ -147,6 +176,39 @@ async function partThen(facts: Facts, slot: SlotRow, at: Date): Promise<FittingR
   return then
 }
 
+/** @throws Refusal when that part cannot go in again: it is in use, gone, worn, or of another kind */
+function usedPart(used: FittingRow, partTypeId: string, at: Date): FittingRow {
+  if (used.partTypeId !== partTypeId)
+    throw badInput('usedFittingId', 'That used part is of another kind. Choose one of the kind that goes in.')
+  if (used.movedOn || used.takenBackSeq !== null)
+    throw new Refusal(409, 'moved-on', 'Somebody has already put that used part into another slot. Choose another.')
+  if (!used.removedAt || at < used.removedAt)
+    throw new Refusal(409, 'part-in-use', 'That part was not on the shelf then: it sat in its slot.')
+  if (used.removalReason === 'failed' || used.removalReason === 'worn at check' || used.removalReason === 'user damage')
+    throw new Refusal(
+      409,
+      'part-worn',
+      `That part came out ${used.removalReason}: it does not go in again. If that is wrong, correct its entry first.`,
+    )
+  return used
+}
+
+/** What a part that was used before brings with it: the same part, with the age that it had when it came out. */
+function goesOnFrom(used: FittingRow | null): Partial<FittingRow> {
+  if (!used) return {}
+  const { removedAt, fittedAt } = used
+  const since = (before: number, removed: number | null, fitted: number) => before + (given(removed) - fitted)
+  return {
+    partId: used.partId,
+    ageIsKnown: used.ageIsKnown,
+    beforeHours: since(used.beforeHours, used.removedHours, used.fittedHours),
+    beforePrints: since(used.beforePrints, used.removedPrints, used.fittedPrints),
+    beforeMetres: since(used.beforeMetres, used.removedMetres, used.fittedMetres),
+    beforeAbrasiveMetres: since(used.beforeAbrasiveMetres, used.removedAbrasiveMetres, used.fittedAbrasiveMetres),
+    beforeDays: used.beforeDays + (given(removedAt).getTime() - fittedAt.getTime()) / dayMs,
+  }
+}
+
 /** When and why a part came out of its slot. */
 const removalOf = ({
   removedAt,
@@ -156,6 +218,7 @@ const removalOf = ({
   removedAbrasiveMetres,
   removedSeq,
   removalReason,
+  foundAtLook,
 }: FittingRow) => ({
   removedAt,
   removedHours,
@@ -164,6 +227,7 @@ const removalOf = ({
   removedAbrasiveMetres,
   removedSeq,
   removalReason,
+  foundAtLook,
 })
 
 export function requireFits(facts: Facts, partTypeId: string, slotKind: string): void {
@@ -198,6 +262,7 @@ export function putBack(went: FittingRow, seq: number): FittingRow {
     removedAbrasiveMetres: null,
     removedSeq: null,
     removalReason: null,
+    foundAtLook: false,
     changedSeq: seq,
   }
 }
@@ -240,6 +305,7 @@ export function fitNew(
     removedAbrasiveMetres: null,
     removedSeq: null,
     removalReason: null,
+    foundAtLook: false,
     movedOn: false,
     takenBackSeq: null,
     changedSeq: seq,

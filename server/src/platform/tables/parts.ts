@@ -19,6 +19,8 @@ export const partType = pgTable(
     tradeInterval: doublePrecision('trade_interval').notNull(),
     maxNozzleC: doublePrecision('max_nozzle_c'),
     toleratesAbrasive: boolean('tolerates_abrasive'),
+    /** How much the trade's interval counts against our own lives. */
+    tradeWeight: doublePrecision('trade_weight').notNull().default(1),
   },
   (t) => [uniqueIndex('part_type_name').on(t.siteId, sql`lower(${t.name})`)],
 )

@@ -97,6 +97,8 @@ export const fitting = pgTable(
     ...removedCounters(),
     removedSeq: entrySeq('removed_seq'),
     removalReason: text('removal_reason').$type<RemovalReason>(),
+    /** It was found failed at a look: when it failed nobody saw. */
+    foundAtLook: boolean('found_at_look').notNull().default(false),
     /** Its life goes on in another slot, whose fitting carries the record. */
     movedOn: boolean('moved_on').notNull(),
     takenBackSeq: entrySeq('taken_back_seq'),
