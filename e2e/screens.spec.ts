@@ -13,7 +13,7 @@ async function addresses(page: Page): Promise<Record<string, string>> {
     Printer: `/printers/${floor.racks[0]!.printers[0]!.id}`,
     Round: '/round',
     Lives: '/lives',
-    Life: `/lives/${lives.find(({ fit }) => fit)!.partType.id}`,
+    Life: `/lives/${lives.find(({ failures }) => failures > 9)!.partType.id}`,
     Logbook: '/logbook',
     Bench: '/bench',
     'As built': `/printers/${floor.racks[3]!.printers[2]!.id}?view=As+built`,

@@ -218,7 +218,19 @@ export type {
   RibbonReading,
 } from './printers/printer.ts'
 export type { PrinterState } from './printers/printerState.ts'
-export type { LifeFit, LifePage, LifeRecordRow, LifeSummary } from './lives/life.ts'
+export type {
+  ComparedPolicy,
+  LearnedLooksHere,
+  LifeEvidence,
+  LifeFit,
+  LifeKnown,
+  LifePage,
+  LifeRecordRow,
+  LifeSummary,
+  MoneyInYear,
+  NeighbourLives,
+  PolicyChoice,
+} from './lives/life.ts'
 export { benchRecurrenceSchema, type BenchRecurrenceAnswer, type BenchRecurrenceRequest } from './bench/recurrence.ts'
 export { benchPolicySchema, type BenchPolicyAnswer, type BenchPolicyRequest } from './bench/policy.ts'
 export {

@@ -33,6 +33,8 @@ export type { Limits } from './maths/limits.ts'
 export { fitWeibull, type WeibullFit } from './lives/fitWeibull.ts'
 export { FittedLife, fittedWeibull } from './lives/fitLife.ts'
 export { lawFits, type LawFit } from './lives/lawFits.ts'
+export { shareLimits } from './maths/shareLimits.ts'
+export { suspiciousRecords, type SuspiciousRecord } from './lives/suspiciousRecords.ts'
 export { turnbull, type TurnbullStep } from './lives/turnbull.ts'
 export { chanceOfNodes, LifePosterior, type Doubted, type LifeNode } from './lives/lifePosterior.ts'
 export { worthInFailures, type LifePrior } from './lives/lifePrior.ts'
@@ -43,19 +45,12 @@ export { fitLognormal, type LognormalFit } from './lives/fitLognormal.ts'
 export { kaplanMeier, type SurvivalStep } from './lives/kaplanMeier.ts'
 export { recordOfFitting, removalReasons, type RemovalReason } from './lives/recordOfFitting.ts'
 export { lifeWords, patternWords } from './lives/lifeWords.ts'
-export { wear, type Wear } from './parts/wear.ts'
 export {
   ageReplacement,
   replacementCostRate,
   type AgeReplacement,
   type ReplacementCost,
 } from './policies/ageReplacement.ts'
-export {
-  judgeInterval,
-  type IntervalBasis,
-  type IntervalEvidence,
-  type IntervalJudgement,
-} from './policies/judgeInterval.ts'
 export {
   comparePolicies,
   policyNames,

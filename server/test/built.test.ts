@@ -306,7 +306,7 @@ describe('clocks', () => {
       agesBy: 'hours',
       tradeInterval: 500,
     })
-    expect((await technician.get<LifePage>(`/api/lives/${typeId}`)).interval).toBe(500)
+    expect((await technician.get<LifePage>(`/api/lives/${typeId}`)).inForce.interval).toBe(500)
     expect((await slotOf(printerId, 'Nozzle')).duty).toMatchObject({ clock: 'hours', interval: 500 })
   })
 })

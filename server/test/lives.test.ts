@@ -17,8 +17,14 @@ describe('learning', () => {
   it('has a failure in the next fit, without a restart', async () => {
     const page = await technician.get<PrinterPage>(`/api/printers/${shop.ids.printer}`)
     const slotId = page.slots.find(({ name }) => name === 'Nozzle')!.id
-    expect(await nozzleLife()).toMatchObject({ failures: 0, fit: null, basis: 'too few failures', interval: 300 })
+    expect(await nozzleLife()).toMatchObject({
+      failures: 0,
+      fit: null,
+      inForce: { policy: 'trade interval', interval: 300, isAdopted: false },
+      recommended: { policy: 'trade interval' },
+    })
     let meterHours = 0
+    let before = Infinity
     for (const [i, age] of [280, 350, 210, 400, 330].entries()) {
       meterHours += age
       await technician.act({ kind: 'count-hours', printerId: shop.ids.printer, meterHours, at: daysAgo(300 - 20 * i) })
@@ -30,14 +36,17 @@ describe('learning', () => {
         partTypeId: shop.ids.nozzle,
         at: daysAgo(300 - 20 * i),
       })
-      const { failures, basis } = await nozzleLife()
+      const { failures, known } = await nozzleLife()
       expect(failures).toBe(i + 1)
-      expect(basis).toBe(i + 1 < 3 ? 'too few failures' : 'own history')
+      // From the first failure on what is known grows.
+      const width = Math.log(known.scale.limits[1] / known.scale.limits[0])
+      expect(width).toBeLessThan(before)
+      before = width
     }
     const life = await nozzleLife()
     expect(life.fit!.scale).toBeGreaterThan(300)
     expect(life.survival).toHaveLength(5)
-    expect(life.records.filter(({ endsLife }) => endsLife)).toHaveLength(5)
+    expect(life.records.filter(({ record }) => record.upper !== null)).toHaveLength(5)
     // Price 1.00 and ten minutes at 30.00 an hour are 6.00; a failure costs 20.00 more.
     expect(life.cost).toMatchObject({ preventiveMinor: 600, failureMinor: 2600 })
   })
@@ -67,11 +76,7 @@ describe('learning', () => {
 
   it('agrees with the open calculator on the same records', async () => {
     const life = await nozzleLife()
-    const records = life.records.map(({ age, endsLife }) => ({
-      lower: age,
-      upper: endsLife ? age : null,
-      weight: 1,
-    }))
+    const records = life.records.map(({ record }) => record)
     const { status, body } = await technician.call<BenchLifeAnswer>('POST', '/api/bench/life', {
       unit: 'hours',
       records,
@@ -82,7 +87,8 @@ describe('learning', () => {
   })
 
   it('goes from the fit into the round', async () => {
-    const { interval } = await nozzleLife()
+    const { inForce } = await nozzleLife()
+    const interval = inForce.interval!
     const printerId = randomUUID()
     await shop.takeIn(printerId, 'Cowrie', 2)
     await technician.act({ kind: 'count-hours', printerId, meterHours: 0, at: daysAgo(40) })
@@ -93,7 +99,7 @@ describe('learning', () => {
       return { overdue: of(round.overdue), thisWeek: of(round.thisWeek) }
     }
     const soon = (await duty()).thisWeek!
-    expect(soon).toMatchObject({ interval, intervalIsLearned: true, urgency: 'this week' })
+    expect(soon).toMatchObject({ interval, intervalIsLearned: inForce.policy === 'learned age', urgency: 'this week' })
     expect(soon.left).toBeCloseTo(20, 6)
     expect(soon.failureChance).toBeGreaterThan(0)
     // Well past it: the hours of a part that still runs move the interval a little, too.

@@ -29,6 +29,8 @@ export interface CheckStep {
   upper?: number
   /** Of a choice: what can be found, and which of it is not in order. */
   choices?: { words: string; isBad: boolean }[]
+  /** Slots whose parts it looks at, by their kind or their name: in order, they were good then. */
+  looksAt?: string[]
   /** May be left out. */
   optional?: boolean
 }
@@ -80,6 +82,7 @@ const stepSchema = Joi.object({
     .required(),
   caution: words(500),
   optional: Joi.boolean(),
+  looksAt: Joi.array().items(words(60)).max(12).unique(),
   reading: words(60),
   unit: words(20),
   lower: limit,

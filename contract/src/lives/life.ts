@@ -1,6 +1,16 @@
+import type {
+  CauseIncidence,
+  Doubted,
+  LifeNode,
+  LifePrior,
+  LifeRecord,
+  SurvivalStep,
+  TurnbullStep,
+} from '@diatribon/core'
 import type { Clock } from '../hours/clock.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 import type { Urgency } from '../plan/urgency.ts'
+import type { AdoptablePolicy, AdoptedPolicy } from './policies.ts'
 
 export type { Urgency }
 
@@ -12,18 +22,46 @@ export interface LifeFit {
   logLikelihood: number
 }
 
-/** What one part type's history says. */
+/** What is known of a life from what ran here, the catalogue and neighbours together. */
+export interface LifeKnown {
+  shape: Doubted
+  scale: Doubted
+  /** Age by which half have failed. */
+  typical: Doubted
+  /** Age by which one in ten has failed. */
+  b10: Doubted
+  failsBeforeTrade: Doubted
+}
+
+/** A rule and its interval: null where it waits for the failure. */
+export interface PolicyChoice {
+  policy: AdoptablePolicy
+  interval: number | null
+}
+
+/** Money in a year, all parts of a type together, in minor units. */
+export type MoneyInYear = Doubted
+
+/** What one part type's history says, and what is asked of the lead. */
 export interface LifeSummary {
   partType: { id: string; name: string; slotKind: string }
+  /** The clock that this part type ages by: ages, scale and intervals are told on it. */
+  clock: Clock
   fitted: number
   failures: number
   inPlace: number
-  fit: LifeFit | null
-  basis: string
-  /** The clock that this part type ages by: ages, scale and intervals are told on it. */
-  clock: Clock
-  interval: number
+  /** Units of its clock that all parts of the type run in a year. */
+  perYear: number
+  known: LifeKnown
+  inForce: PolicyChoice & { isAdopted: boolean }
+  recommended: PolicyChoice
   tradeInterval: number
+  /** What the rule in force costs in a year; null without a price. */
+  costInYear: MoneyInYear | null
+  /** What the rule in force saves in a year against the trade's interval. */
+  savesInYear: MoneyInYear | null
+  /** What is asked of the lead; null: nothing. */
+  asks: { words: string; moneyMinor: number } | null
   words: string
 }
 
@@ -34,21 +72,84 @@ export interface LifeRecordRow {
   age: number
   ageIsKnown: boolean
   removalReason: RemovalReason | null
-  /** Whether the record counts as the end of a life, for the fit. */
-  endsLife: boolean
-  /** Never worked: told apart, and left out of the fit. */
-  deadOnArrival: boolean
+  /** As it counts for the statistics. */
+  record: LifeRecord
   removedAt: string | null
+  /** Entry of the book by which it came out. */
+  removedSeq: number | null
+  /** Why somebody should look at it again; null: nothing odd. */
+  odd: string | null
+}
+
+/** A rule as it is compared. */
+export interface ComparedPolicy extends PolicyChoice {
+  /** Per unit of age of one part, minor units. */
+  cost: Doubted
+  failures: Doubted
+  planned: Doubted
+  /** Share of the trade's cost. */
+  saving: Doubted
+  chanceBest: number
+  chanceBetter: number
+}
+
+/** Lives of another workshop. */
+export interface NeighbourLives {
+  id: string
+  source: string
+  records: number
+  failures: number
+  weight: number
+  who: string
+  at: string
+}
+
+/** All that the sums of a part type rest on, so that they can be reckoned again with other costs. */
+export interface LifeEvidence {
+  records: LifeRecord[]
+  neighbours: LifeRecord[]
+  tradeInterval: number
+  tradeWeight: number
+  priceMinor: number | null
+  minutes: number
+  failureExtraMinor: number | null
+  labourMinorPerHour: number
 }
 
 export interface LifePage extends LifeSummary {
-  /** null: a price has not been entered yet, so costs cannot be compared. */
-  cost: { preventiveMinor: number; failureMinor: number; minutes: number } | null
+  fit: LifeFit | null
   /** What the fit says in words; null without a fit. */
   lifeWords: string | null
-  costRateMinor: number | null
-  runToFailureMinor: number | null
-  survival: { time: number; survival: number; standardError: number }[]
+  prior: LifePrior
+  nodes: LifeNode[]
+  /** How much the catalogue, the own parts and neighbours count, in one sentence. */
+  shares: string
+  /** null: a price has not been entered yet, so costs cannot be compared. */
+  cost: { preventiveMinor: number; failureMinor: number; minutes: number } | null
+  policies: ComparedPolicy[] | null
+  adopted: AdoptedPolicy[]
+  deadOnArrival: { count: number; of: number; limits: [number, number] } | null
+  survival: SurvivalStep[]
+  /** null: nothing failed between two looks. */
+  turnbull: TurnbullStep[] | null
+  /** Share that fails of each cause; null: no failure has a cause yet. */
+  causes: { times: number[]; causes: Record<string, CauseIncidence>; words: string } | null
+  looks: LearnedLooksHere | null
+  neighbours: NeighbourLives[]
+  evidence: LifeEvidence
+  models: { id: string; name: string }[]
   /** Newest ends first; long histories are cut, the count of all is `fitted`. */
   records: LifeRecordRow[]
+}
+
+/** What looks have taught of a part type. */
+export interface LearnedLooksHere {
+  defectRate: number
+  delayMean: number | null
+  limits: { defectRate: [number | null, number | null]; delayMean: [number | null, number | null] }
+  /** How often to look by that, and at what cost; null: a figure is missing, or looking does not pay. */
+  interval: number | null
+  costRate: number | null
+  noLooksCostRate: number | null
+  words: string
 }

@@ -4,6 +4,7 @@ import type { CheckTurn } from '../checks/checkSheet.ts'
 import type { MadeDuty } from '../faults/fault.ts'
 import type { Urgency } from './urgency.ts'
 import type { Clock } from '../hours/clock.ts'
+import type { AdoptablePolicy } from '../lives/policies.ts'
 
 /** Something due: here, the replacement of the part in one slot. */
 export interface ReplacementDuty {
@@ -19,14 +20,20 @@ export interface ReplacementDuty {
   interval: number
   /** Whether the interval is the own history's or the catalogue's. */
   intervalIsLearned: boolean
+  /** The rule that a lead has chosen; null: none. Where it waits for the failure, the interval is the typical life. */
+  rule: AdoptablePolicy | null
+  /** It is not replaced on a clock: nothing falls due. */
+  waits: boolean
   left: number
   /** Day when due, in the site's zone; null when the printer does not run. */
   dueDate: string | null
   /** Earliest and latest day that the printer's own use makes likely (8 in 10); null without a date. */
   dueRange: [string, string] | null
   urgency: Urgency
-  /** Chance to fail within seven days of the printer's usual running; null without a fitted life. */
+  /** Chance to fail within seven days of the printer's usual running; null while none of its kind has failed here. */
   failureChance: number | null
+  /** 95 % limits of that chance; null below ten failures, when it is worth a word and no more. */
+  failureRange: [number, number] | null
 }
 
 export interface Round {

@@ -47,7 +47,18 @@ export interface EnclosureState {
 /** A part as a line about its printer shows it. */
 export type PartLine = Pick<
   ReplacementDuty,
-  'slot' | 'partType' | 'clock' | 'age' | 'ageIsKnown' | 'interval' | 'left' | 'dueDate' | 'urgency' | 'failureChance'
+  | 'slot'
+  | 'partType'
+  | 'clock'
+  | 'age'
+  | 'ageIsKnown'
+  | 'interval'
+  | 'left'
+  | 'dueDate'
+  | 'urgency'
+  | 'failureChance'
+  | 'failureRange'
+  | 'waits'
 >
 
 /** What is kept of each printer, in sum. */

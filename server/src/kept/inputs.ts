@@ -39,7 +39,15 @@ export const inputs: Record<FigureName, Inputs> = {
   forecast: { about: 'printer', follows: { printer: 'id', counterPoint: 'printerId', site: 'everyone' } },
   judgement: {
     about: 'part type',
-    follows: { partType: 'id', fitting: 'partTypeId', site: 'everyone', counterPoint: 'everyone, in time' },
+    follows: {
+      partType: 'id',
+      fitting: 'partTypeId',
+      policy: 'partTypeId',
+      neighbourLives: 'partTypeId',
+      site: 'everyone',
+      counterPoint: 'everyone, in time',
+      stepResult: 'everyone, in time',
+    },
   },
   due: {
     about: 'printer',
@@ -55,6 +63,7 @@ export const inputs: Record<FigureName, Inputs> = {
       site: 'everyone',
       checkType: 'everyone',
       upset: 'everyone',
+      policy: 'everyone',
       partType: 'everyone',
       model: 'everyone',
     },

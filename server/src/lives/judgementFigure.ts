@@ -1,14 +1,16 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
+import { dayMs } from '@diatribon/core'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { writeStale } from '../kept/staleRows.ts'
-import { ageIsKnown, partAge } from '../parts/age.ts'
-import type { Db } from '../platform/database.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
-import { fitting, partType, printer, site, type StoredJudgement } from '../platform/tables.ts'
+import type { Db } from '../platform/database.ts'
+import { neighbourLives, partType, site, type StoredJudgement } from '../platform/tables.ts'
+import { rulesInForce } from './adopted.ts'
 import { judge } from './judge.ts'
+import { partLives, recordOf, type PartLife } from './partLives.ts'
 
-/** The life and interval of a part type, from all that ran here. */
+/** The life of a part type and the rule that follows, from all that ran here. */
 export const judgementFigure: Figure<StoredJudgement> = {
   name: 'judgement',
   async reckon({ db, now }, ids) {
@@ -17,15 +19,26 @@ export const judgementFigure: Figure<StoredJudgement> = {
       .from(partType)
       .innerJoin(site, eq(site.id, partType.siteId))
       .where(inArray(partType.id, ids))
+    const neighbours = await db
+      .select()
+      .from(neighbourLives)
+      .where(and(inArray(neighbourLives.partTypeId, ids), isNull(neighbourLives.droppedSeq)))
+    const rules = await rulesInForce(db, ids)
     const midnight = nextMidnight(await calendarHere(db), now)
     const results = new Map<string, Reckoned<StoredJudgement>>()
     for (const { type, labour } of types) {
-      const ages = await agesOf(db, type.id, now)
+      const lives = await partLives(db, type.id, now)
+      const adopted = rules.ofAll(type.id)
       const result = judge({
         clock: type.agesBy,
-        ages,
+        records: lives.map((life) => recordOf(life, type.agesBy)),
+        inPlace: lives.filter(({ removalReason }) => removalReason === null).length,
+        perYear: ranInYear(lives, now),
         cost: replacementCosts(type, labour),
         tradeInterval: type.tradeInterval,
+        tradeWeight: type.tradeWeight,
+        neighbours: neighbours.filter(({ partTypeId }) => partTypeId === type.id),
+        adopted: adopted && { interval: adopted.interval },
       })
       // Parts that age by the calendar are older tomorrow.
       results.set(type.id, { result, holdsUntil: type.agesBy === 'days' ? midnight : null })
@@ -46,18 +59,18 @@ export const judgementFigure: Figure<StoredJudgement> = {
 /** Every part type's judgement as it is kept. */
 export const keptJudgements = (db: Db): Promise<Map<string, StoredJudgement>> => keptResults(db, 'judgement')
 
-function agesOf(db: Db, partTypeId: string, now: Date) {
-  return db
-    .select({ age: partAge(now), ageIsKnown: ageIsKnown(), removalReason: fitting.removalReason })
-    .from(fitting)
-    .innerJoin(printer, eq(printer.id, fitting.printerId))
-    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
-    .where(livesOf(partTypeId))
-}
-
-/** One record for each part: of one that moved, the fitting where its life went on last. */
-export function livesOf(partTypeId: string) {
-  return and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq), eq(fitting.movedOn, false))
+/** What all parts of a type ran in the last year, or since the first was fitted and then as if for a year. */
+function ranInYear(lives: readonly PartLife[], now: Date): number {
+  const yearAgo = now.getTime() - 365 * dayMs
+  let [ran, first] = [0, now.getTime()]
+  for (const life of lives) {
+    const [from, until] = [life.fittedAt.getTime(), (life.removedAt ?? now).getTime()]
+    first = Math.min(first, from)
+    if (until <= from || until <= yearAgo) continue
+    ran += Math.max(0, life.ran) * ((until - Math.max(from, yearAgo)) / (until - from))
+  }
+  const days = Math.max(1, (now.getTime() - Math.max(first, yearAgo)) / dayMs)
+  return Number(((ran * 365) / days).toPrecision(4))
 }
 
 /** What one replacement costs in time and at failure: price, work, and what a failure costs on top; null without a price. */

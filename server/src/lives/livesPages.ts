@@ -1,98 +1,287 @@
-import { desc, eq, sql } from 'drizzle-orm'
-import type { LifePage, LifeSummary, RemovalReason } from '@diatribon/contract'
-import { kaplanMeier, recordOfFitting, given } from '@diatribon/core'
-import { ageIsKnown, partAge } from '../parts/age.ts'
+import { and, desc, eq, isNull, sql } from 'drizzle-orm'
+import type { LifePage, LifeRecordRow, LifeSummary, PolicyChoice } from '@diatribon/contract'
+import {
+  clockUnits,
+  given,
+  kaplanMeier,
+  shareLimits,
+  suspiciousRecords,
+  turnbull,
+  type Clock,
+  type Doubted,
+  type LifeRecord,
+} from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { fitting, partType, printer, site, slot } from '../platform/tables.ts'
-import { keptJudgements, livesOf, replacementCosts } from './judgementFigure.ts'
+import {
+  fitting,
+  neighbourLives,
+  partType,
+  person,
+  printer,
+  printerModel,
+  site,
+  slot,
+  type StoredJudgement,
+} from '../platform/tables.ts'
+import { adoptedOf, rulesInForce, type RulesInForce } from './adopted.ts'
+import { causesOf } from './causesOf.ts'
+import { keptJudgements, replacementCosts } from './judgementFigure.ts'
+import { looksLearned } from './looksLearned.ts'
+import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
 
 const recordsShown = 500
 
-/** What every part type's history says. */
+type PartTypeRow = typeof partType.$inferSelect
+
+/** What every part type's history says; those with the most money at stake first. */
 export async function livesList(db: Db): Promise<LifeSummary[]> {
   const judged = await keptJudgements(db)
+  const rules = await rulesInForce(db)
   const types = await db.select().from(partType).orderBy(partType.slotKind, partType.name)
-  return types.flatMap(({ id, name, slotKind, tradeInterval, agesBy }) => {
-    const found = judged.get(id)
-    if (!found) return []
-    const { fitted, failures, inPlace, fit, basis, interval, words } = found
-    return {
-      partType: { id, name, slotKind },
-      clock: agesBy,
-      fitted,
-      failures,
-      inPlace,
-      fit,
-      basis,
-      interval,
-      tradeInterval,
-      words,
-    }
+  const rows = types.flatMap((type) => {
+    const found = judged.get(type.id)
+    return found ? summaryOf(type, found, rules) : []
   })
+  return rows.sort((a, b) => stakeOf(b) - stakeOf(a))
 }
 
-/** One part type's records, curves and verdict. */
+/** What is asked of the lead comes first, by what it is worth; then what costs most. */
+const stakeOf = ({ asks, costInYear }: LifeSummary) => (asks?.moneyMinor ?? 0) * 10 + (costInYear?.mean ?? 0)
+
+function summaryOf(type: PartTypeRow, judged: StoredJudgement, rules: RulesInForce): LifeSummary {
+  const { id, name, slotKind, tradeInterval, agesBy } = type
+  const { fitted, failures, inPlace, perYear, known, policies, recommended, adoptedCost, words } = judged
+  const adopted = rules.ofAll(id)
+  const inForce = adopted
+    ? { policy: given(adopted.policy), interval: adopted.interval, isAdopted: true }
+    : judged.isLearned
+      ? { policy: 'learned age' as const, interval: judged.interval, isAdopted: false }
+      : { policy: 'trade interval' as const, interval: tradeInterval, isAdopted: false }
+  const ofPolicy = (policy: string) => policies?.find((one) => one.policy === policy)
+  const trade = ofPolicy('trade interval')
+  const cost = adopted ? adoptedCost : (ofPolicy(inForce.policy)?.cost ?? null)
+  const inYear = (rate: Doubted) => times(rate, perYear)
+  const saved = adopted ? null : (ofPolicy(inForce.policy)?.saving ?? null)
+  const savesInYear =
+    trade && cost
+      ? saved
+        ? times(saved, trade.cost.mean * perYear)
+        : // Of an adopted interval only the mean saving is known: both costs go up and down together.
+          plain((trade.cost.mean - cost.mean) * perYear)
+      : null
+  return {
+    partType: { id, name, slotKind },
+    clock: agesBy,
+    fitted,
+    failures,
+    inPlace,
+    perYear,
+    known,
+    inForce,
+    recommended,
+    tradeInterval,
+    costInYear: cost && inYear(cost),
+    savesInYear,
+    asks: asksOf(judged, inForce, cost),
+    words,
+  }
+}
+
+const times = ({ mean, median, limits: [low, high] }: Doubted, by: number): Doubted => ({
+  mean: mean * by,
+  median: median * by,
+  limits: [low * by, high * by],
+})
+const plain = (value: number): Doubted => ({ mean: value, median: value, limits: [value, value] })
+
+/** An interval that differs by less than this from the recommended one is as good. */
+const nearShare = 0.2
+/** Paying so much more than need be is worth a word. */
+const worthSaying = 0.05
+
+/** What a lead should look at: a rule that would be cheaper than the one in force, or a price that is missing. */
+function asksOf(judged: StoredJudgement, inForce: LifeSummary['inForce'], cost: Doubted | null): LifeSummary['asks'] {
+  const { policies, recommended, reason, perYear, failures } = judged
+  if (!policies)
+    return failures > 0 ? { words: 'Enter its price, so that rules can be compared.', moneyMinor: 0 } : null
+  const best = policies.find(({ policy }) => policy === recommended.policy)
+  if (!best || !cost || sameRule(inForce, recommended)) {
+    if (!inForce.isAdopted && inForce.policy === 'learned age' && cost)
+      return { words: 'The learned age rules by itself: look at it, and adopt it if you agree.', moneyMinor: 0 }
+    return null
+  }
+  const more = 1 - best.cost.mean / cost.mean
+  if (more < worthSaying) return null
+  const moneyMinor = (cost.mean - best.cost.mean) * perYear
+  const percent = Math.round(100 * more)
+  if (inForce.isAdopted)
+    return {
+      words:
+        reason === 'saves'
+          ? `What has happened since speaks against the adopted rule: another would cost ${percent} % less.`
+          : `What has happened since speaks against the adopted rule: the catalogue's interval would cost ${percent} % less.`,
+      moneyMinor,
+    }
+  const does = recommended.interval === null ? 'Waiting for the failure' : 'Replacing at another age'
+  return { words: `${does} would cost ${percent} % less: adopt it if you agree.`, moneyMinor }
+}
+
+function sameRule(a: PolicyChoice, b: PolicyChoice): boolean {
+  if (a.interval === null || b.interval === null) return a.interval === b.interval
+  return Math.abs(Math.log(a.interval / b.interval)) < nearShare
+}
+
+/** One part type's records, curves, rules and verdict. */
 export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<LifePage> {
-  const [type] = await db
+  const [found] = await db
     .select({ row: partType, labour: site.labourCostMinorPerHour })
     .from(partType)
     .innerJoin(site, eq(site.id, partType.siteId))
     .where(eq(partType.id, partTypeId))
-  if (!type) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
+  if (!found) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
+  const { row: type, labour } = found
   const judged = given((await keptJudgements(db)).get(partTypeId))
-  const { fitted, failures, inPlace, fit, basis, interval, words, lifeWords } = judged
-  const { id, name, slotKind, tradeInterval, minutes } = type.row
-  const costs = replacementCosts(type.row, type.labour)
-  const age = partAge(now)
-  const ofType = livesOf(partTypeId)
-  const clock = type.row.agesBy
-  const ages = await db
-    .select({ age, ageIsKnown: ageIsKnown(), removalReason: fitting.removalReason })
-    .from(fitting)
-    .innerJoin(printer, eq(printer.id, fitting.printerId))
-    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
-    .where(ofType)
-  const rows = await db
-    .select({
-      fittingId: fitting.id,
-      printer: { id: printer.id, name: printer.name },
-      slotName: slot.name,
-      age,
-      ageIsKnown: ageIsKnown(),
-      removalReason: fitting.removalReason,
-      removedAt: fitting.removedAt,
-    })
-    .from(fitting)
-    .innerJoin(printer, eq(printer.id, fitting.printerId))
-    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
-    .innerJoin(slot, eq(slot.id, fitting.slotId))
-    .where(ofType)
-    .orderBy(sql`${fitting.removedAt} desc nulls first`, desc(fitting.fittedAt))
-    .limit(recordsShown)
-  const recordOf = (seen: { age: number; ageIsKnown: boolean; removalReason: RemovalReason | null }) =>
-    recordOfFitting({ age: seen.age, known: seen.ageIsKnown, clock }, seen.removalReason)
+  const lives = await partLives(db, partTypeId, now)
+  const records = lives.map((life) => recordOf(life, type.agesBy))
+  const costs = replacementCosts(type, labour)
+  const neighbours = await neighboursOf(db, partTypeId)
+  const { fit, lifeWords, prior, nodes, shares, policies, deadOnArrival, fitted } = judged
   return {
-    partType: { id, name, slotKind },
-    clock,
-    fitted,
-    failures,
-    inPlace,
+    ...summaryOf(type, judged, await rulesInForce(db, [partTypeId])),
     fit,
-    basis,
-    interval,
-    tradeInterval,
-    words,
     lifeWords,
-    cost: costs && { ...costs, minutes },
-    costRateMinor: judged.costRateMinor,
-    runToFailureMinor: judged.runToFailureMinor,
-    survival: ages.length > 0 ? kaplanMeier(ages.map(recordOf)) : [],
-    records: rows.map((row) => ({
+    prior,
+    nodes,
+    shares,
+    cost: costs && { ...costs, minutes: type.minutes },
+    policies,
+    adopted: await adoptedOf(db, partTypeId),
+    deadOnArrival:
+      deadOnArrival > 0 ? { count: deadOnArrival, of: fitted, limits: shareLimits(deadOnArrival, fitted) } : null,
+    survival: records.length > 0 ? kaplanMeier(records) : [],
+    turnbull: records.some(isBetweenLooks) ? turnbull(records.slice(0, 20_000)) : null,
+    causes: await causesOf(db, lives),
+    looks: looksLearned(lookedAt(lives), costs, { labourMinorPerHour: labour, unit: clockUnits[type.agesBy] }),
+    neighbours: neighbours.map(({ records: theirs, ...row }) => ({
       ...row,
-      removedAt: row.removedAt?.toISOString() ?? null,
-      endsLife: recordOf(row).upper !== null,
-      deadOnArrival: recordOf(row).upper === 0,
+      records: theirs.reduce((sum, { weight }) => sum + weight, 0),
+      failures: theirs.reduce((sum, { upper, weight }) => sum + (upper === null ? 0 : weight), 0),
     })),
+    evidence: {
+      records: gathered(records),
+      neighbours: neighbours.flatMap(({ records: theirs, weight }) =>
+        weight > 0 ? theirs.map((record) => ({ ...record, weight: record.weight * weight })) : [],
+      ),
+      tradeInterval: type.tradeInterval,
+      tradeWeight: type.tradeWeight,
+      priceMinor: type.priceMinor,
+      minutes: type.minutes,
+      failureExtraMinor: type.failureExtraMinor,
+      labourMinorPerHour: labour,
+    },
+    models: await modelsWith(db, partTypeId),
+    records: await recordRows(db, { type, lives, records, now }),
   }
+}
+
+const isBetweenLooks = ({ lower, upper }: LifeRecord) => upper !== null && upper > 0 && lower !== upper
+
+/** Equal records once, with their weight, ages to three parts in ten thousand: what a page can reckon with again. */
+function gathered(records: readonly LifeRecord[]): LifeRecord[] {
+  const round = (age: number | null) => (age === null ? null : Number(age.toPrecision(4)))
+  const found = new Map<string, LifeRecord>()
+  for (const { entry, lower, upper, weight } of records) {
+    const record = {
+      ...(entry ? { entry: given(round(entry)) } : {}),
+      lower: round(lower),
+      upper: round(upper),
+      weight,
+    }
+    const key = `${record.entry ?? 0} ${record.lower} ${record.upper}`
+    const same = found.get(key)
+    if (same) same.weight += weight
+    else found.set(key, record)
+  }
+  return [...found.values()]
+}
+
+function neighboursOf(db: Db, partTypeId: string) {
+  return db
+    .select({
+      id: neighbourLives.id,
+      source: neighbourLives.source,
+      records: neighbourLives.records,
+      weight: neighbourLives.weight,
+      who: person.displayName,
+      at: sql<string>`to_json(${neighbourLives.at})#>>'{}'`,
+    })
+    .from(neighbourLives)
+    .innerJoin(person, eq(person.id, neighbourLives.personId))
+    .where(and(eq(neighbourLives.partTypeId, partTypeId), isNull(neighbourLives.droppedSeq)))
+    .orderBy(desc(neighbourLives.seq))
+}
+
+async function modelsWith(db: Db, partTypeId: string): Promise<{ id: string; name: string }[]> {
+  const rows = await db
+    .selectDistinct({ id: printerModel.id, make: printerModel.make, name: printerModel.name })
+    .from(fitting)
+    .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+    .where(and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq)))
+    .orderBy(printerModel.make, printerModel.name)
+  return rows.map(({ id, make, name }) => ({ id, name: `${make} ${name}` }))
+}
+
+/** The newest records as rows, those in place first. */
+async function recordRows(
+  db: Db,
+  { type, lives, records, now }: { type: PartTypeRow; lives: PartLife[]; records: LifeRecord[]; now: Date },
+): Promise<LifeRecordRow[]> {
+  const odd = oddOnes(lives, records, type.agesBy)
+  const newest = lives
+    .map((life, i) => ({ life, record: given(records[i]) }))
+    .sort((a, b) => (b.life.removedAt ?? now).getTime() - (a.life.removedAt ?? now).getTime())
+    .slice(0, recordsShown)
+  const places = await db
+    .select({ id: fitting.id, printer: { id: printer.id, name: printer.name }, slotName: slot.name })
+    .from(fitting)
+    .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .innerJoin(slot, eq(slot.id, fitting.slotId))
+    .where(sql`${fitting.id} = ANY(${sql.param(newest.map(({ life }) => life.fittingId))}::uuid[])`)
+  const placeOf = new Map(places.map((row) => [row.id, row]))
+  return newest.map(({ life, record }) => {
+    const { printer: where, slotName } = given(placeOf.get(life.fittingId))
+    return {
+      fittingId: life.fittingId,
+      printer: where,
+      slotName,
+      age: life.age,
+      ageIsKnown: life.ageIsKnown,
+      removalReason: life.removalReason,
+      record,
+      removedAt: life.removedAt?.toISOString() ?? null,
+      removedSeq: life.removedSeq,
+      odd: odd.get(life.fittingId) ?? null,
+    }
+  })
+}
+
+/** Failures that came so early that something else than wear may have been at work. */
+function oddOnes(lives: readonly PartLife[], records: readonly LifeRecord[], clock: Clock): Map<string, string> {
+  const failed = lives.flatMap((life, i) => {
+    const { lower, upper } = given(records[i])
+    return upper !== null && upper > 0 && lower === upper ? [{ id: life.fittingId, age: upper }] : []
+  })
+  return new Map(
+    suspiciousRecords(failed.map(({ age }) => age)).map(({ place, shareOfNext }) => {
+      const { id, age } = given(failed[place])
+      const share = shareOfNext < 0.01 ? 'a hundredth' : `${Math.round(100 * shareOfNext)} %`
+      return [
+        id,
+        `Lasted ${Number(age.toPrecision(3))} ${clockUnits[clock]}, ${share} of the next shortest: user damage, or a part that never worked? ` +
+          'If so, correct the reason in its entry.',
+      ]
+    }),
+  )
 }

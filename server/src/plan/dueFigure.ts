@@ -4,6 +4,7 @@ import type { CheckTurn, ReplacementDuty, PrinterHead, PrinterLine } from '@diat
 import { turnsOf } from '../checks/turns.ts'
 import { openFaultCounts } from '../faults/openFaults.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
+import { rulesInForce } from '../lives/adopted.ts'
 import { keptJudgements } from '../lives/judgementFigure.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { printerHeads } from '../printers/printerHeads.ts'
@@ -35,7 +36,7 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
     const all = await printerHeads(db, ids)
     const heads = all.filter(({ state }) => state !== 'retired')
     const from = { db, now, calendar, heads, whens: await whensOf(db, heads, { calendar, now }) }
-    const duties = heads.length > 0 ? await dutiesOf(from, await keptJudgements(db)) : []
+    const duties = heads.length > 0 ? await dutiesOf(from, await keptJudgements(db), await rulesInForce(db)) : []
     const turns = await turnsOf(from)
     const faults = await openFaultCounts(db, ids)
     const midnight = nextMidnight(calendar, now).getTime()
@@ -84,11 +85,37 @@ function lineOf(
   checks: Timed<CheckTurn>[],
   faults: { open: number; saysStop: boolean } | undefined,
 ): PrinterLine {
-  const duties = own.map(({ item }) => item)
+  const duties = own.map(({ item }) => item).filter(({ waits }) => !waits)
   const short = (duty: ReplacementDuty | null | undefined): PrinterLine['next'] => {
     if (!duty) return null
-    const { slot, partType, clock, age, ageIsKnown, interval, left, dueDate, urgency, failureChance } = duty
-    return { slot, partType, clock, age, ageIsKnown, interval, left, dueDate, urgency, failureChance }
+    const {
+      slot,
+      partType,
+      clock,
+      age,
+      ageIsKnown,
+      interval,
+      left,
+      dueDate,
+      urgency,
+      failureChance,
+      failureRange,
+      waits,
+    } = duty
+    return {
+      slot,
+      partType,
+      clock,
+      age,
+      ageIsKnown,
+      interval,
+      left,
+      dueDate,
+      urgency,
+      failureChance,
+      failureRange,
+      waits,
+    }
   }
   return {
     hoursPerDay,
@@ -108,7 +135,8 @@ function rowsOf(duties: Timed<ReplacementDuty>[], checks: Timed<CheckTurn>[]): D
       what: 'replace' as const,
       itemId: item.fittingId,
       position,
-      urgency: item.urgency,
+      // What waits for its failure falls due in no heap.
+      urgency: item.waits ? null : item.urgency,
       dueDate: item.dueDate,
       leftShare: item.left / item.interval,
       item,

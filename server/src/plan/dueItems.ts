@@ -1,4 +1,4 @@
-import { and, asc, eq, sql } from 'drizzle-orm'
+import { and, asc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { CheckTurn, ReplacementDuty } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
@@ -33,6 +33,7 @@ export async function partsOverWithin(
       and(
         eq(dueItem.what, 'replace'),
         sql`${dueItem.item}->>'clock' = 'hours'`,
+        isNotNull(dueItem.urgency),
         sql`(${dueItem.item}->>'left')::float8 <= ${hours}`,
       ),
     )

@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import type { ReplacementDuty, PrinterHead } from '@diatribon/contract'
-import { dayMs, dueReplacement, wear, given } from '@diatribon/core'
+import type { AdoptablePolicy, PrinterHead, ReplacementDuty } from '@diatribon/contract'
+import { chanceOfNodes, dayMs, dueReplacement, given } from '@diatribon/core'
+import type { RulesInForce } from '../lives/adopted.ts'
 import { spotOf } from '../printers/spot.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import { dayIn } from '../platform/wallClock.ts'
@@ -10,8 +11,8 @@ import type { SiteCalendar } from '../platform/calendar.ts'
 import type { When } from './whens.ts'
 
 const daysAhead = 7
-/** With fewer failures than this a fitted life is no ground for a chance. */
-const failuresForChance = 3
+/** With fewer failures than this a chance is worth a word, and no range. */
+const failuresForRange = 10
 
 /** What is known of printers when it is worked out what falls due on them. */
 export interface DueFrom {
@@ -32,6 +33,7 @@ export interface Timed<Item> {
 export async function dutiesOf(
   { db, now, calendar, heads, whens }: DueFrom,
   judgements: Map<string, StoredJudgement>,
+  rules: RulesInForce,
 ): Promise<Timed<ReplacementDuty>[]> {
   const byId = new Map(heads.map((head) => [head.id, head]))
   const rows = await db
@@ -59,13 +61,19 @@ export async function dutiesOf(
     if (!head) return []
     const { clock, ageIsKnown: isKnown } = row
     const judgement = judgements.get(row.partType.id)
-    const { interval, isLearned } = intervalInForce(row, judgement)
+    const { interval, isLearned, rule, waits } = ruleInForce(row, head, judgement, rules)
     const age = Math.max(0, row.age)
     const uncountedDays = clock === 'days' ? 0 : Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
     const { until, perDay } = given(whens.get(head.id))
-    const when = until(clock, interval - age)
-    const { left, daysLeft, urgency } = dueReplacement(age, interval, when?.expected ?? null, uncountedDays)
-    const life = judgement && judgement.failures >= failuresForChance ? judgement.fit : null
+    const when = waits ? null : until(clock, interval - age)
+    const due = dueReplacement(age, interval, when?.expected ?? null, uncountedDays)
+    const { left } = due
+    const { daysLeft, urgency } = waits ? { daysLeft: null, urgency: 'later' as const } : due
+    // What an unknown age adds to the risk is not known either.
+    const chance =
+      isKnown && judgement && judgement.failures > 0
+        ? chanceOfNodes(judgement.nodes, age, (perDay(clock) ?? 0) * daysAhead)
+        : null
     const item: ReplacementDuty = {
       printer: spotOf(head),
       slot: row.slot,
@@ -76,6 +84,8 @@ export async function dutiesOf(
       ageIsKnown: isKnown,
       interval,
       intervalIsLearned: isLearned,
+      rule,
+      waits,
       left,
       dueDate: daysLeft === null ? null : dayAfter(daysLeft),
       dueRange:
@@ -83,23 +93,35 @@ export async function dutiesOf(
           ? null
           : [dayAfter(Math.max(0, when.earliest - uncountedDays)), dayAfter(Math.max(0, when.latest - uncountedDays))],
       urgency,
-      // What an unknown age adds to the risk is not known either.
-      failureChance: isKnown ? wear(age, interval, (perDay(clock) ?? 0) * daysAhead, life).failureChance : null,
+      failureChance: chance && chance.mean,
+      failureRange: chance && judgement && judgement.failures >= failuresForRange ? chance.limits : null,
     }
     return [
       {
         item,
-        flipsInDays: [...(daysLeft === null ? [] : [daysLeft - daysAhead]), ...(clock === 'days' ? [left] : [])],
+        flipsInDays: [
+          ...(daysLeft === null ? [] : [daysLeft - daysAhead]),
+          ...(clock === 'days' && !waits ? [left] : []),
+        ],
       },
     ]
   })
 }
 
-/** Which interval a part is replaced by: what was learned here, else the model's own, else the catalogue's. */
-function intervalInForce(
-  { replaceEvery, trade }: { replaceEvery: number | null; trade: number },
+/** By which rule a part is replaced: the one that a lead has chosen, else what was learned here, the model's own, the catalogue's. */
+function ruleInForce(
+  { replaceEvery, trade, partType }: { replaceEvery: number | null; trade: number; partType: { id: string } },
+  { id, modelId }: PrinterHead,
   judgement: StoredJudgement | undefined,
-): { interval: number; isLearned: boolean } {
-  if (judgement?.basis === 'own history') return { interval: judgement.interval, isLearned: true }
-  return { interval: replaceEvery ?? judgement?.interval ?? trade, isLearned: false }
+  rules: RulesInForce,
+): { interval: number; isLearned: boolean; rule: AdoptablePolicy | null; waits: boolean } {
+  const adopted = rules.of(partType.id, modelId, id)
+  if (adopted) {
+    const { policy: rule, interval } = adopted
+    const waits = rule === 'wait for the failure' || rule === 'look and replace on condition'
+    const typical = judgement?.known.typical.median ?? trade
+    return { interval: waits ? typical : (interval ?? trade), isLearned: rule === 'learned age', rule, waits }
+  }
+  if (judgement?.isLearned) return { interval: judgement.interval, isLearned: true, rule: null, waits: false }
+  return { interval: replaceEvery ?? trade, isLearned: false, rule: null, waits: false }
 }

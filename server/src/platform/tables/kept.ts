@@ -1,5 +1,6 @@
 import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
-import type { LifeFit, Urgency } from '@diatribon/contract'
+import type { LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
+import type { Doubted, LifeNode, LifePrior, Policy, PolicyName, PolicyReason } from '@diatribon/core'
 import { moment } from './columns.ts'
 
 /**
@@ -50,16 +51,32 @@ export const dueItem = pgTable(
   ],
 )
 
-/** A life and interval as they are kept. */
+/** A rule as it is compared and kept. */
+export type StoredPolicy = Omit<Policy, 'policy'> & { policy: PolicyName }
+
+/** What is known of a part type's life, and the rule that follows, as they are kept. */
 export interface StoredJudgement {
   fitted: number
   failures: number
+  deadOnArrival: number
   inPlace: number
+  /** Units of its clock that all parts of the type run in a year. */
+  perYear: number
   fit: LifeFit | null
   lifeWords: string | null
-  basis: string
+  prior: LifePrior
+  known: LifeKnown
+  /** The lives that may be the true one, each with its chance. */
+  nodes: LifeNode[]
+  shares: string
+  /** null: no price yet. */
+  policies: StoredPolicy[] | null
+  recommended: { policy: PolicyName; interval: number | null }
+  reason: PolicyReason | 'no price yet'
+  /** Cost per unit of age of the rule that a lead has chosen for all printers. */
+  adoptedCost: Doubted | null
+  /** Whether what was learned here rules, unless a lead says otherwise; and the interval that does. */
+  isLearned: boolean
   interval: number
-  costRateMinor: number | null
-  runToFailureMinor: number | null
   words: string
 }

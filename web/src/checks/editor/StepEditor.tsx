@@ -1,6 +1,6 @@
 import { given } from '@diatribon/core'
 import { useSortable } from '@dnd-kit/sortable'
-import { ActionIcon, Button, Checkbox, Select, Textarea, TextInput } from '@mantine/core'
+import { ActionIcon, Button, Checkbox, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconX } from '@tabler/icons-react'
 import {
   neededStates,
@@ -10,6 +10,7 @@ import {
   type ReadingKind,
   type StepKind,
 } from '@diatribon/contract'
+import { useSlotKinds } from '../../parts/useSlotKinds.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../CheckType.module.css'
 import type { DraggableAttributes } from '@dnd-kit/core'
@@ -67,7 +68,7 @@ export function StepEditor({ step, place, count, kinds, fields, onChange, onMove
 
 /** A step with what its kind needs and nothing that it must not have; empty words are no words. */
 function whole(step: CheckStep): CheckStep {
-  const { id, kind, title, how, state, caution, optional } = step
+  const { id, kind, title, how, state, caution, optional, looksAt } = step
   return {
     id,
     kind,
@@ -76,6 +77,7 @@ function whole(step: CheckStep): CheckStep {
     ...(how ? { how } : {}),
     ...(caution ? { caution } : {}),
     ...(optional ? { optional } : {}),
+    ...(looksAt && looksAt.length > 0 ? { looksAt } : {}),
     ...(kind === 'measure' ? measured(step) : {}),
     ...(kind === 'choose'
       ? {
@@ -300,6 +302,7 @@ function RestFields({
   set: (change: Partial<CheckStep>) => void
   error: (field: string) => string | undefined
 }) {
+  const { names } = useSlotKinds()
   return (
     <div className={classes.fields}>
       <TextInput
@@ -310,6 +313,17 @@ function RestFields({
         value={step.caution ?? ''}
         onChange={(e) => set({ caution: e.currentTarget.value })}
         error={error('caution')}
+      />
+      <TagsInput
+        label="Looks at these parts (optional)"
+        description="By kind or name of their slot. In order here, they were good then: how long they last is told more truly."
+        mt="sm"
+        size="sm"
+        maxTags={12}
+        data={names}
+        value={step.looksAt ?? []}
+        onChange={(looksAt) => set({ looksAt })}
+        error={error('looksAt')}
       />
       <Checkbox
         mt="xl"

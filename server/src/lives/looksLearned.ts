@@ -1,0 +1,61 @@
+import type { LearnedLooksHere } from '@diatribon/contract'
+import { InputProblem, inspectionInterval, learnLooks, missedShare, type LookedAtPart } from '@diatribon/core'
+
+/** What checks are taken to cost where nobody has said: the minutes of one look at one part. */
+const minutesOfLook = 3
+
+/**
+ * What looks at a part type have taught: how often defects come up, how long they show before they fail, and how often to look.
+ * @param cost what a mend in time and a failure cost, minor units; null: no price yet
+ */
+export function looksLearned(
+  parts: readonly LookedAtPart[],
+  cost: { preventiveMinor: number; failureMinor: number } | null,
+  { labourMinorPerHour, unit }: { labourMinorPerHour: number; unit: string },
+): LearnedLooksHere | null {
+  if (!parts.some(({ looks }) => looks.some(({ found }) => found === 'defect'))) return null
+  try {
+    const learned = learnLooks(parts)
+    const { defectRate, delayMean } = learned
+    const inspectionCost = (minutesOfLook / 60) * labourMinorPerHour
+    const best =
+      cost && delayMean !== null
+        ? inspectionInterval({
+            defectRate,
+            delayMean,
+            inspectionCost,
+            failureCost: cost.failureMinor,
+            repairCost: cost.preventiveMinor,
+          })
+        : null
+    return {
+      ...learned,
+      interval: best?.interval ?? null,
+      costRate: best?.costRate ?? null,
+      noLooksCostRate: best?.noInspectionCostRate ?? null,
+      words: wordsOf(learned, best?.interval ?? null, unit),
+    }
+  } catch (error) {
+    if (error instanceof InputProblem) return null // nothing to learn from yet: the page does without
+    throw error
+  }
+}
+
+function wordsOf(
+  { defectRate, delayMean, limits }: Pick<LearnedLooksHere, 'defectRate' | 'delayMean' | 'limits'>,
+  interval: number | null,
+  unit: string,
+): string {
+  const figure = (x: number) => `${Number(x.toPrecision(2)).toLocaleString('en-GB')} ${unit}`
+  const every = `A defect that a look finds comes up every ${figure(1 / defectRate)} of one part.`
+  if (delayMean === null)
+    return `${every} How long it then takes to fail is not known: ${
+      limits.delayMean[0] === null ? 'no look has found a defect in time' : `longer than ${figure(limits.delayMean[0])}`
+    }.`
+  const [low, high] = limits.delayMean
+  const range = `${low === null ? 'not bounded' : figure(low)} to ${high === null ? 'not bounded' : figure(high)}`
+  const found = interval === null ? 0 : Math.round(100 * (1 - missedShare(delayMean, interval)))
+  const advice =
+    interval === null ? '' : ` Looking every ${figure(interval)} costs least: of 100 defects it finds ${found} in time.`
+  return `${every} It then takes ${figure(delayMean)} to fail (${range}).${advice}`
+}
