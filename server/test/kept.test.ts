@@ -85,6 +85,51 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
       await technician.act({ kind: 'swap-part', printerId: whelk, slotId: id, removalReason: 'failed', partTypeId })
     },
   ],
+  [
+    'a look that finds a part good',
+    async () => {
+      const types = await lead.get<CheckType[]>('/api/checks/types')
+      const { version, content } = types.find((type) => type.id === idOf('check gantry'))!
+      const sheetId = randomUUID()
+      const of = { printerId: shop.ids.printer, sheetId }
+      await lead.act({ kind: 'begin-check', ...of, checkTypeId: idOf('check gantry'), version })
+      const tick = content.steps.find((step) => step.kind === 'tick' && step.state === 'any')
+      const step = tick ?? content.steps[0]!
+      if (step.state !== 'any') await lead.act({ kind: 'confirm-cautions', ...of, state: step.state })
+      await lead.act({
+        kind: 'record-step',
+        ...of,
+        stepId: step.id,
+        ...(step.kind === 'measure' ? { value: 0, unit: step.unit } : { done: true }),
+      })
+    },
+  ],
+  [
+    'a rule that a lead adopts',
+    () =>
+      lead.act({
+        kind: 'adopt-policy',
+        partTypeId: shop.ids.nozzle,
+        policy: 'learned age',
+        interval: 222,
+        reason: 'Seen often enough',
+      }),
+  ],
+  [
+    'lives of a neighbour',
+    () =>
+      lead.act({
+        kind: 'bring-neighbour-lives',
+        livesId: idOf('neighbour'),
+        partTypeId: shop.ids.nozzle,
+        source: 'the school across the bay',
+        records: [{ lower: 310, upper: 310, weight: 2 }],
+      }),
+  ],
+  [
+    'their weight',
+    () => lead.act({ kind: 'weigh-neighbour-lives', livesId: idOf('neighbour'), weight: 0.5, dropped: false }),
+  ],
   ['a slot more', () => technician.act({ kind: 'add-slot', printerId: whelk, name: 'Y belt', slotKind: 'belt' })],
   [
     'a check that is done without',
