@@ -1,6 +1,6 @@
 import { randomLcg, randomLogNormal, randomUniform, randomWeibull } from 'd3-random'
 import { v5 as derivedId } from 'uuid'
-import type { ExportedEntry, RemovalReason, Role } from '@diatribon/contract'
+import type { CheckContent, ExportedEntry, RemovalReason, Role } from '@diatribon/contract'
 import { checksHistory } from './checksHistory.ts'
 import {
   models,
@@ -110,6 +110,7 @@ function openBook(now: number): Told[] {
       bed,
     })),
     { kind: 'set-calendar', closedWeekdays: [1], closedDays: [] },
+    { kind: 'add-check-type', checkTypeId: idOf('wear look'), content: wearLook },
     ...spools.map(({ weighedGrams: _, ...spool }) => ({
       kind: 'add-spool',
       spoolId: spoolIdOf(spool.name),
@@ -156,6 +157,36 @@ function weighings(now: number): Told[] {
         ],
   )
 }
+
+/** Every fortnight somebody looks at what wears slowly: that is how a part is found worn before it fails. */
+const wearLook: CheckContent = {
+  name: 'Wear look',
+  purpose: 'Finds what is worn before it fails: belts, wheels or bearings, lead-screw nut, sheet.',
+  minutes: 4,
+  tools: ['torch'],
+  parts: [],
+  cautions: ['Moving parts: power off first. Move axes slowly by hand; a motor driven by hand is a generator.'],
+  role: 'operator',
+  signOff: null,
+  models: [],
+  beforePrint: false,
+  turns: { every: [], firstAfter: null, countFrom: 'done', window: 0 },
+  steps: [
+    {
+      id: idOf('wear look step'),
+      kind: 'choose',
+      title: 'Belts, wheels or bearings, nut, sheet',
+      how: 'Torch along the belts, rock the bed and the carriage, turn the nut by hand, hold the sheet against the light.',
+      state: 'any',
+      looksAt: ['belt', 'wheels', 'bearings', 'lead-screw nut', 'build sheet'],
+      choices: [
+        { words: 'nothing worn', isBad: false },
+        { words: 'something worn', isBad: true },
+      ],
+    },
+  ],
+}
+const lookEveryDays = 14
 
 /** One printer's months, day by day. */
 class PrinterHistory {
@@ -293,6 +324,7 @@ class PrinterHistory {
     for (const [slot, { replaceAt }] of [...this.fitted])
       if (replaceAt <= this.runHours) this.swap(morning, slot, 'replaced in time')
     const daysAgo = Math.round((this.now - day) / dayMs)
+    if ((daysAgo + this.printer.place) % lookEveryDays === 0 && age > 1) this.look(morning)
     if (daysAgo <= 28 && daysAgo >= 5) this.autumnService(morning)
     const { name } = this.printer
     if (name === 'Nautilus' && age === 270) this.resetMeter(morning)
@@ -317,6 +349,20 @@ class PrinterHistory {
     if (name === 'Mussel' && daysAgo === 48) this.wrongReason(morning)
     if (name === 'Piddock' && daysAgo === 200)
       this.swap(morning, 'Part-cooling fan', 'borrowed for another printer', undefined, 'Anemone needed one today.')
+  }
+
+  /** What was worn by then came out by then: whatever is in place is looked at and found good. */
+  private look(at: number): void {
+    const sheetId = idOf(`wear look ${this.printer.name} ${at}`)
+    const who = this.printer.place % 2 === 0 ? 'pim' : 'juna'
+    this.tell(at - 20 * 60_000, who, { kind: 'begin-check', sheetId, checkTypeId: idOf('wear look'), version: 1 })
+    this.tell(at - 18 * 60_000, who, {
+      kind: 'record-step',
+      sheetId,
+      stepId: idOf('wear look step'),
+      choice: 'nothing worn',
+    })
+    this.tell(at - 17 * 60_000, who, { kind: 'finish-check', sheetId })
   }
 
   /** In the last weeks two technicians went round and changed most of what was old. */

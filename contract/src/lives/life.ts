@@ -127,6 +127,8 @@ export interface LifePage extends LifeSummary {
   /** null: a price has not been entered yet, so costs cannot be compared. */
   cost: { preventiveMinor: number; failureMinor: number; minutes: number } | null
   policies: ComparedPolicy[] | null
+  /** Half of the faults here kept a printer down for longer than this. */
+  hoursDownPerFailure: number
   adopted: AdoptedPolicy[]
   deadOnArrival: { count: number; of: number; limits: [number, number] } | null
   survival: SurvivalStep[]

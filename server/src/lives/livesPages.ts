@@ -14,6 +14,7 @@ import {
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import {
+  downTime,
   fitting,
   neighbourLives,
   partType,
@@ -156,6 +157,7 @@ export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<L
     shares,
     cost: costs && { ...costs, minutes: type.minutes },
     policies,
+    hoursDownPerFailure: await hoursDownPerFailure(db, type.minutes / 60),
     adopted: await adoptedOf(db, partTypeId),
     deadOnArrival:
       deadOnArrival > 0 ? { count: deadOnArrival, of: fitted, limits: shareLimits(deadOnArrival, fitted) } : null,
@@ -204,6 +206,15 @@ function gathered(records: readonly LifeRecord[]): LifeRecord[] {
     else found.set(key, record)
   }
   return [...found.values()]
+}
+
+/** What a failure usually keeps a printer down for: the median of the last hundred faults that did. */
+async function hoursDownPerFailure(db: Db, leastHours: number): Promise<number> {
+  const { rows } = await db.execute<{ hours: number | null }>(sql`
+    SELECT percentile_cont(0.5) WITHIN GROUP (ORDER BY hours) AS hours FROM (
+      SELECT extract(epoch from until_at - from_at)::float8 / 3600 AS hours FROM ${downTime}
+      WHERE fault_id IS NOT NULL AND until_at IS NOT NULL ORDER BY from_at DESC LIMIT 100) AS last`)
+  return Math.max(leastHours, rows[0]?.hours ?? 0)
 }
 
 function neighboursOf(db: Db, partTypeId: string) {

@@ -1,7 +1,8 @@
 import { Router } from 'express'
-import { requires, type Services } from '../services/services.ts'
+import { idFrom, requires, type Services } from '../services/services.ts'
 import { catalogue } from './catalogue.ts'
 import { models } from './models.ts'
+import { usedParts } from './usedParts.ts'
 import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 
 export function partRoutes(services: Services): Router {
@@ -15,6 +16,9 @@ export function partRoutes(services: Services): Router {
   })
   router.get('/parts/slot-kinds', requires(services, 'read'), async (_request, response) => {
     response.json(await allSlotKinds(db))
+  })
+  router.get('/parts/:id/used', requires(services, 'read'), async (request, response) => {
+    response.json(await usedParts(db, idFrom(request, 'part type'), services.clock()))
   })
   return router
 }

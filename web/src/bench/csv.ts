@@ -1,5 +1,6 @@
 import Papa from 'papaparse'
 import { decimalMarkOf, readFigure, separatorOf, given } from '@diatribon/core'
+import { downloadText } from '../ui/download.ts'
 
 export interface LifeRow {
   lower: number
@@ -51,10 +52,5 @@ export function readLifeColumns(text: string): ReadColumns {
 
 /** Offers rows as a CSV file (RFC 4180). */
 export function downloadCsv(name: string, rows: (string | number | null)[][]): void {
-  const url = URL.createObjectURL(new Blob([Papa.unparse(rows, { escapeFormulae: true })], { type: 'text/csv' }))
-  const link = document.createElement('a')
-  link.href = url
-  link.download = name
-  link.click()
-  URL.revokeObjectURL(url)
+  downloadText(name, Papa.unparse(rows, { escapeFormulae: true }), 'text/csv')
 }

@@ -1,9 +1,9 @@
 import { scaleLinear } from 'd3-scale'
-import { bandPath, curvePath, stepsPath } from './chartPaths.ts'
+import { bandPath, between, curvePath, stepsPath } from './chartPaths.ts'
 
 const x = scaleLinear([0, 10], [0, 100])
 const y = scaleLinear([0, 1], [100, 0])
-const steps = [{ time: 4, survival: 0.5, standardError: 0.25 }]
+const steps = [{ time: 4, survival: 0.5, limits: [0.1, 0.9] as [number, number] }]
 
 it('steps down at each failure and holds to the end', () => {
   expect(stepsPath(steps, 10, x, y)).toBe('M0,0L40,0L40,50L100,50L100,50')
@@ -17,4 +17,8 @@ it('keeps the band between nothing and all', () => {
 
 it('draws a curve through its function', () => {
   expect(curvePath((age) => age / 10, 0, 10, x, y, 2)).toBe('M0,100L50,50L100,0')
+})
+
+it('fills between two functions', () => {
+  expect(between(() => [0.2, 0.8], 0, 10, x, y, 1)).toBe('M0,20L100,20L100,80L0,80Z')
 })

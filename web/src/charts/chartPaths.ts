@@ -4,11 +4,8 @@ import type { Scale } from './Frame.tsx'
 export interface Step {
   time: number
   survival: number
-  standardError: number
+  limits: [lower: number, upper: number]
 }
-
-/** Factor of a two-sided 95 % interval of a normal distribution. */
-const z95 = 1.959964
 
 /** Survival steps from 1 at age 0, held to the last age shown. */
 export function stepsPath(steps: readonly Step[], lastAge: number, x: Scale, y: Scale): string {
@@ -20,21 +17,20 @@ export function stepsPath(steps: readonly Step[], lastAge: number, x: Scale, y: 
   )
 }
 
-/** Greenwood's 95 % band around the steps, cut at 0 and 1. */
+/** The 95 % band around the steps. */
 export function bandPath(steps: readonly Step[], lastAge: number, x: Scale, y: Scale): string {
-  const edge = (s: Step, side: 1 | -1) => y(Math.min(1, Math.max(0, s.survival + side * z95 * s.standardError)))
   return (
     area<Step>(
       (s) => x(s.time),
-      (s) => edge(s, -1),
-      (s) => edge(s, 1),
+      (s) => y(s.limits[0]),
+      (s) => y(s.limits[1]),
     ).curve(curveStepAfter)(closed(steps, lastAge)) ?? ''
   )
 }
 
 function closed(steps: readonly Step[], lastAge: number): Step[] {
   const last = steps[steps.length - 1]
-  const start = { time: 0, survival: 1, standardError: 0 }
+  const start: Step = { time: 0, survival: 1, limits: [1, 1] }
   return [start, ...steps, { ...(last ?? start), time: Math.max(lastAge, last?.time ?? 0) }]
 }
 
@@ -53,5 +49,27 @@ export function curvePath(
       (age) => x(age),
       (age) => y(f(age)),
     )(ages) ?? ''
+  )
+}
+
+/** A band between two functions of age. */
+export function between(
+  f: (age: number) => [lower: number, upper: number],
+  from: number,
+  to: number,
+  x: Scale,
+  y: Scale,
+  points = 80,
+): string {
+  const rows = Array.from({ length: points + 1 }, (_, i) => {
+    const age = from + ((to - from) * i) / points
+    return { age, limits: f(age) }
+  })
+  return (
+    area<(typeof rows)[number]>(
+      ({ age }) => x(age),
+      ({ limits }) => y(limits[0]),
+      ({ limits }) => y(limits[1]),
+    )(rows) ?? ''
   )
 }

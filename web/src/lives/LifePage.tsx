@@ -1,20 +1,26 @@
+import { Button } from '@mantine/core'
+import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { LifeRecordRow, LifeFit, Clock, LifePage as Page, Site } from '@diatribon/contract'
-import { survival } from '@diatribon/core'
-import { CostCurve } from '../charts/CostCurve.tsx'
-import { SurvivalChart } from '../charts/SurvivalChart.tsx'
+import type { AdoptedPolicy, Clock, LifePage as Page, LifeRecordRow, Site } from '@diatribon/contract'
+import { chanceOfNodes, survival } from '@diatribon/core'
+import { LifeCurves } from '../charts/LifeCurves.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import { amount, clockName, day, money, number, plural } from '../ui/words.ts'
-import { DataTable } from '../ui/DataTable.tsx'
+import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
+import { amount, clockName, day, moment, money, number, plural } from '../ui/words.ts'
+import { AdoptForm } from './AdoptForm.tsx'
+import { Causes } from './Causes.tsx'
 import classes from './Lives.module.css'
+import { Neighbours } from './Neighbours.tsx'
+import { policySays } from './policyNames.ts'
 import { useLife } from './reads.ts'
-import { replacementCostRate } from '@diatribon/core'
+import { WhatIf } from './WhatIf.tsx'
 
-/** One part type: what its history says, its curves, and every record behind them. */
+/** One part type: how long it lasts here, how sure that is, which rule to keep, and every record behind it. */
 export function LifePage() {
   const { id = '' } = useParams()
   const life = useLife(id)
@@ -22,187 +28,216 @@ export function LifePage() {
 }
 
 function Life({ page }: { page: Page }) {
-  const { site } = useSession()
-  const { partType, clock, fit, failures, fitted, inPlace, words, lifeWords, interval, basis, cost, records } = page
-  const unit = clock === 'hours' ? 'h' : clock
-  const learned = basis === 'own history'
-  const oldest = records.reduce((most, { age }) => Math.max(most, age), 0)
-  const perHundred = (minorEach: number) => `${money(minorEach * 100, site.currency)} per 100 ${unit}`
+  const { site, may } = useSession()
+  const [adopting, setAdopting] = useState(false)
+  const { partType, clock, records, adopted } = page
   return (
     <>
       <p style={{ margin: 0 }}>
         <Link to="/lives">All part types</Link>
       </p>
       <h1>{partType.name}</h1>
-      <Verdict
-        interval={interval}
-        clock={clock}
-        learned={learned}
-        words={words}
-        lifeWords={lifeWords}
-        failures={failures}
-      />
-      <Figures
-        fitted={fitted}
-        inPlace={inPlace}
-        failures={failures}
-        fit={fit}
-        clock={clock}
-        cost={cost}
-        site={site}
-        page={page}
-        perHundred={perHundred}
-      />
-      <Charts
-        fit={fit}
-        failures={failures}
-        unit={unit}
-        page={page}
-        clock={clock}
-        oldest={oldest}
-        interval={interval}
-        cost={cost}
-        site={site}
-      />
-      <Records records={records} clock={clock} site={site} />
+      <Verdict page={page} onAdopt={may('adopt policies') ? () => setAdopting(true) : null} />
+      <Figures page={page} />
+      <WhatIf page={page} />
+      <Curves page={page} />
+      {page.causes && <Causes causes={page.causes} clock={clock} />}
+      {page.looks && (
+        <Section title="What looks have taught">
+          <p>{page.looks.words}</p>
+        </Section>
+      )}
+      {adopted.length > 0 && <Adopted adopted={adopted} clock={clock} site={site} />}
+      <Neighbours page={page} />
+      <Records records={records} clock={clock} site={site} partTypeId={partType.id} />
+      {adopting && <AdoptForm page={page} onClose={() => setAdopting(false)} />}
     </>
   )
 }
 
-/** Minor units per hour times 100 h over 100: the figures of the chart are major units per 100 h. */
-const costOf = ({ preventiveMinor, failureMinor }: NonNullable<Page['cost']>) => ({
-  preventive: preventiveMinor,
-  failure: failureMinor,
-})
-
-const range = ([low, high]: [number | null, number | null]) =>
-  `(95 %: ${low === null ? 'no lower limit' : number(low, 3)} to ${high === null ? 'no upper limit' : number(high, 3)})`
-
-function Verdict(props: {
-  interval: number
-  clock: Clock
-  learned: boolean
-  words: string
-  lifeWords: string | null
-  failures: number
-}) {
-  const { interval, clock, learned, words, lifeWords, failures } = props
+/** What holds, what is recommended and why, and what is asked of the lead. */
+function Verdict({ page, onAdopt }: { page: Page; onAdopt: (() => void) | null }) {
+  const { inForce, clock, words, asks } = page
   return (
     <div className={classes.verdict}>
       <p className={classes.interval}>
-        <b>{amount(interval, clock)}</b>
-        <span>{learned ? 'learned here' : "the catalogue's interval"}</span>
+        <b>{inForce.interval === null ? 'at its failure' : amount(inForce.interval, clock)}</b>
+        <span>
+          {inForce.isAdopted
+            ? `adopted: ${policySays[inForce.policy].toLowerCase()}`
+            : inForce.policy === 'learned age'
+              ? 'learned here'
+              : "the catalogue's interval"}
+        </span>
       </p>
       <div>
         <p>{words}</p>
-        {lifeWords && failures >= 3 && <p className="quiet">{lifeWords}</p>}
+        {asks && (
+          <p>
+            <b>Asked of the lead:</b> {asks.words}
+          </p>
+        )}
+        {onAdopt && (
+          <Button size="compact-md" onClick={onAdopt}>
+            Adopt a rule
+          </Button>
+        )}
       </div>
     </div>
   )
 }
 
-function Figures(props: {
-  fitted: number
-  inPlace: number
-  failures: number
-  fit: LifeFit | null
-  clock: Clock
-  cost: { preventiveMinor: number; failureMinor: number; minutes: number } | null
-  site: Site
-  page: Page
-  perHundred: (minorEach: number) => string
-}) {
-  const { fitted, inPlace, failures, fit, clock, cost, site, page, perHundred } = props
+/** Limits as they stand beside a figure. */
+const between = ([low, high]: [number, number], write: (value: number) => string) =>
+  `(95 %: ${write(low)} to ${write(high)})`
+
+function Figures({ page }: { page: Page }) {
+  const { site } = useSession()
+  const { fitted, inPlace, failures, known, clock, cost, deadOnArrival, lifeWords } = page
+  const plainFigure = (value: number) => number(value, 3)
+  const age = (value: number) => amount(value, clock)
+  const wears =
+    known.shape.limits[0] > 1
+      ? 'they wear out'
+      : known.shape.limits[1] < 1
+        ? 'they fail mostly when new'
+        : 'not yet clear whether they wear out'
   return (
-    <FactList
-      facts={[
-        ['Fitted so far', `${fitted}, ${inPlace} in place now`],
-        ['Ended by wear', String(failures)],
-        ...(fit && failures >= 3
-          ? ([
-              ['Shape', `${number(fit.shape, 3)} ${range(fit.shapeLimits)}`],
-              ['Scale', `${amount(fit.scale, clock)} ${range(fit.scaleLimits)}`],
-            ] satisfies [string, string][])
-          : []),
-        ...(cost
-          ? ([
-              ['Replaced in time costs', `${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`],
-              ['A failure costs', money(cost.failureMinor, site.currency)],
-            ] satisfies [string, string][])
-          : ([['Costs', 'no price yet: enter it in the catalogue to compare costs']] satisfies [string, string][])),
-        ...(page.costRateMinor === null
-          ? []
-          : ([['At this interval', perHundred(page.costRateMinor)]] satisfies [string, string][])),
-        ...(page.runToFailureMinor === null || failures < 3
-          ? []
-          : ([['Run to failure', perHundred(page.runToFailureMinor)]] satisfies [string, string][])),
-      ]}
-    />
+    <>
+      <FactList
+        facts={[
+          ['Fitted so far', `${fitted}, ${inPlace} in place now`],
+          ['Ended by wear', String(failures)],
+          ['Half have failed by', `${age(known.typical.median)} ${between(known.typical.limits, age)}`],
+          ['One in ten has failed by', `${age(known.b10.median)} ${between(known.b10.limits, age)}`],
+          ['Shape', `${plainFigure(known.shape.median)} ${between(known.shape.limits, plainFigure)}: ${wears}`],
+          ...(deadOnArrival
+            ? ([
+                [
+                  'Never worked',
+                  `${deadOnArrival.count} of ${deadOnArrival.of}, ${plainFigure(100 * deadOnArrival.limits[0])} to ${plainFigure(100 * deadOnArrival.limits[1])} %; left out of the fit`,
+                ],
+              ] satisfies [string, string][])
+            : []),
+          ...(cost
+            ? ([
+                [
+                  'Replaced in time costs',
+                  `${money(cost.preventiveMinor, site.currency)} (${cost.minutes} min of work)`,
+                ],
+                ['A failure costs', money(cost.failureMinor, site.currency)],
+              ] satisfies [string, string][])
+            : ([['Costs', 'no price yet: enter it in the catalogue to compare rules']] satisfies [string, string][])),
+        ]}
+      />
+      {lifeWords && failures >= 3 && <p className="quiet">By our own records alone: {lifeWords}</p>}
+    </>
   )
 }
 
-function Charts(props: {
-  fit: LifeFit | null
-  failures: number
-  unit: 'metres' | 'prints' | 'days' | 'abrasive metres' | 'h'
-  page: Page
-  clock: Clock
-  oldest: number
-  interval: number
-  cost: { preventiveMinor: number; failureMinor: number; minutes: number } | null
-  site: Site
-}) {
-  const { fit, failures, unit, page, clock, oldest, interval, cost, site } = props
+function Curves({ page }: { page: Page }) {
+  const { clock, survival: steps, turnbull, nodes, prior, records, inForce, shares } = page
+  const unit = clock === 'hours' ? 'h' : clock
+  const oldest = records.reduce((most, { age }) => Math.max(most, age), 0)
+  const held = { shape: prior.shapeMedian, scale: prior.scaleMedian }
+  const ages = [0.1, 0.25, 0.5, 0.75, 1, 1.25, 1.5, 2].map((share) => share * page.known.scale.median)
+  const percent = (share: number) => `${Math.round(100 * share)} %`
   return (
-    <div className={classes.charts}>
-      <FigureWithTable
-        title="How long they last"
-        caption={`Steps: counted here (Kaplan–Meier, 95 % band). ${fit && failures >= 3 ? 'Curve: Weibull life fitted to the same records.' : 'Too few failures for a curve.'}`}
-        columns={[`Age, ${unit}`, 'Share still good', 'Standard error', 'Fitted']}
-        rows={page.survival.map((s) => [
-          number(s.time),
-          number(s.survival, 3),
-          number(s.standardError, 2),
-          fit && failures >= 3 ? number(survival(fit, s.time), 3) : '',
-        ])}
-      >
-        <SurvivalChart
-          steps={page.survival}
-          life={failures >= 3 ? fit : null}
-          unit={clockName(clock)}
-          oldest={oldest}
-          interval={interval}
-        />
-      </FigureWithTable>
-      {fit && cost && failures >= 3 && fit.shape > 1 && (
-        <FigureWithTable
-          title="What replacing early costs"
-          caption={`Price, work and failures together, per 100 ${clockName(clock)}, for each age of replacement (Barlow and Hunter).`}
-          columns={[`Replaced at, ${unit}`, `Cost per 100 ${unit}`]}
-          rows={[0.25, 0.5, 0.75, 1, 1.25, 1.5, 2].map((f) => {
-            const age = f * interval
-            return [number(age, 3), money(100 * replacementCostRate(fit, costOf(cost), age), site.currency)]
-          })}
-        >
-          <CostCurve
-            life={fit}
-            cost={costOf(cost)}
-            interval={interval}
-            unit={clockName(clock)}
-            yLabel={`${site.currency} per 100 ${unit}`}
-            yFormat={(v) => number(v, 3)}
-          />
-        </FigureWithTable>
-      )}
-    </div>
+    <FigureWithTable
+      title="How long they last"
+      caption={
+        <>
+          Green curve and band: what is known, with its 95 % limits. Dashed: the catalogue alone. Steps: counted here
+          (Kaplan–Meier, dotted its 95 % band){turnbull ? '; thick bars: failed between two looks (Turnbull)' : ''}.{' '}
+          {shares}
+        </>
+      }
+      columns={[`Age, ${unit}`, 'Still good', 'Lower', 'Upper', 'Catalogue alone']}
+      rows={ages.map((age) => {
+        const { mean, limits } = chanceOfNodes(nodes, 0, age)
+        return [
+          number(age, 3),
+          percent(1 - mean),
+          percent(1 - limits[1]),
+          percent(1 - limits[0]),
+          percent(survival(held, age)),
+        ]
+      })}
+    >
+      <LifeCurves
+        steps={steps}
+        turnbull={turnbull}
+        nodes={nodes}
+        prior={held}
+        unit={clockName(clock)}
+        oldest={oldest}
+        interval={inForce.interval}
+      />
+    </FigureWithTable>
   )
 }
 
-function Records({ records, clock, site }: { records: LifeRecordRow[]; clock: Clock; site: Site }) {
+/** Who chose which rule when, and why. */
+function Adopted({ adopted, clock, site }: { adopted: AdoptedPolicy[]; clock: Clock; site: Site }) {
+  return (
+    <Section title="Adopted rules">
+      <DataTable label="Adopted rules" stacks>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>Who</th>
+            <th>For</th>
+            <th>Rule</th>
+            <th>Why</th>
+          </tr>
+        </thead>
+        <tbody>
+          {adopted.map(({ seq, at, who, group, policy, interval, reason, isReplaced }) => (
+            <tr key={seq}>
+              <td>{moment(at, site.timeZone)}</td>
+              <td>{who}</td>
+              <td>{group?.name ?? 'all printers'}</td>
+              <td>
+                {policy === null ? 'its own rule dropped' : policySays[policy]}
+                {interval !== null && `, ${amount(interval, clock)}`}
+                {!isReplaced && policy !== null && <b> (in force)</b>}
+              </td>
+              <td>{reason}</td>
+            </tr>
+          ))}
+        </tbody>
+      </DataTable>
+    </Section>
+  )
+}
+
+/** How a record counts for the statistics. */
+function countsAs({ record, removalReason }: LifeRecordRow, clock: Clock): string {
+  const { lower, upper, entry } = record
+  const late = entry ? `, watched from ${amount(entry, clock)} on` : ''
+  if (upper === 0) return 'never worked, left out'
+  if (upper === null)
+    return removalReason === 'user damage'
+      ? `still good as far as wear goes; a risk of its own${late}`
+      : `still good then${late}`
+  if (lower === upper) return `end of life${late}`
+  return `ended between ${amount(lower ?? 0, clock)} and ${amount(upper, clock)}${late}`
+}
+
+function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; partTypeId: string }) {
+  const { records, clock, site, partTypeId } = props
+  const entryOf = (row: LifeRecordRow) =>
+    `/logbook?printer=${row.printer.id}&partType=${partTypeId}${row.removedAt ? `&until=${row.removedAt.slice(0, 10)}` : ''}#entry-${row.removedSeq}`
+  const odd = records.filter((row) => row.odd !== null)
   return (
     <section aria-labelledby="records">
       <h2 id="records">Records</h2>
       <p className="quiet">{plural(records.length, 'part')} shown, those in place first, then the newest ends.</p>
+      {odd.map((row) => (
+        <p key={row.fittingId} role="note" className={classes.odd}>
+          {row.printer.name}, {row.slotName}: {row.odd} <Link to={entryOf(row)}>Its entry</Link>
+        </p>
+      ))}
       <DataTable label="Records">
         <thead>
           <tr>
@@ -224,10 +259,16 @@ function Records({ records, clock, site }: { records: LifeRecordRow[]; clock: Cl
                 {r.ageIsKnown ? '' : 'at least '}
                 {amount(r.age, clock)}
               </td>
-              <td>{r.removedAt ? `${r.removalReason}, ${day(r.removedAt, site.timeZone)}` : 'in place'}</td>
               <td>
-                {r.endsLife ? (r.deadOnArrival ? 'dead on arrival, left out' : 'end of life') : 'still good then'}
+                {r.removedAt ? (
+                  <Link to={entryOf(r)}>
+                    {r.removalReason}, {day(r.removedAt, site.timeZone)}
+                  </Link>
+                ) : (
+                  'in place'
+                )}
               </td>
+              <td>{countsAs(r, clock)}</td>
             </tr>
           ))}
         </tbody>

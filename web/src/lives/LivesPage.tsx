@@ -1,71 +1,95 @@
 import { Link } from 'react-router'
+import type { LifeSummary } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
-import { amount } from '../ui/words.ts'
-import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
+import { amount, plural, wholeMoney } from '../ui/words.ts'
+import { LifeBar } from './LifeBar.tsx'
 import classes from './Lives.module.css'
 import { useLives } from './reads.ts'
 
-/** What an interval rests on. */
-const basisWords: Record<string, string> = {
-  'own history': 'own history',
-  'too few failures': 'the catalogue: too few have failed here',
-  'does not wear out': 'the catalogue: age makes no difference',
-  'too little to gain': 'the catalogue: replacing early saves next to nothing',
-  'no fit': 'the catalogue: the failures are too much alike',
-  'no price yet': 'the catalogue: no price yet',
-}
-
-/** Every part type: how many were fitted and failed, and the interval that follows. */
+/** Every part type: how long it lasts here, the rule that holds, and what is asked of the lead; most money first. */
 export function LivesPage() {
   const lives = useLives()
   return (
     <>
       <PageHead
         title="Lives"
-        says="How long parts last here, and when to replace them. Only wear teaches a life: upgrades, breakage and early replacements count as still good when they came out."
+        says="How long parts last here, how sure that is, and which rule to keep. What is asked of the lead comes first, by what it is worth; then what costs most."
       />
       <AsyncView of={lives}>
         {(rows) =>
-          rows.length === 0 ? (
-            <Nothing title="The catalogue has no part types yet." />
-          ) : (
-            <DataTable label="Part types" stacks>
-              <thead>
-                <tr>
-                  <th>Part type</th>
-                  <th className={table.right}>Fitted</th>
-                  <th className={table.right}>Ended by wear</th>
-                  <th className={table.right}>Typical life</th>
-                  <th className={table.right}>Interval</th>
-                  <th className={classes.basis}>Rests on</th>
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map(({ partType, clock, fitted, failures, fit, interval, basis }) => (
-                  <tr key={partType.id}>
-                    <td>
-                      <Link to={`/lives/${partType.id}`}>
-                        <b>{partType.name}</b>
-                      </Link>
-                      <div className="quiet">{partType.slotKind}</div>
-                    </td>
-                    <td className={table.right}>{fitted}</td>
-                    <td className={table.right}>{failures}</td>
-                    <td className={table.right}>{fit && failures >= 3 ? amount(fit.scale, clock) : 'not known'}</td>
-                    <td className={table.right}>
-                      <b>{amount(interval, clock)}</b>
-                    </td>
-                    <td className={classes.basis}>{basisWords[basis] ?? basis}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </DataTable>
-          )
+          rows.length === 0 ? <Nothing title="The catalogue has no part types yet." /> : <PartTypes rows={rows} />
         }
       </AsyncView>
     </>
+  )
+}
+
+function PartTypes({ rows }: { rows: LifeSummary[] }) {
+  return (
+    <DataTable label="Part types" stacks>
+      <thead>
+        <tr>
+          <th>Part type</th>
+          <th>Typical life (95 % limits)</th>
+          <th className={table.right}>Replaced at</th>
+          <th className={table.right}>Costs a year</th>
+          <th className={table.right}>Saves a year</th>
+          <th>Asked of the lead</th>
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map((row) => (
+          <Line key={row.partType.id} row={row} />
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function Line({ row }: { row: LifeSummary }) {
+  const { site } = useSession()
+  const { partType, clock, failures, inPlace, known, inForce, costInYear, savesInYear, asks } = row
+  const year = (minor: number) => wholeMoney(minor, site.currency)
+  return (
+    <tr>
+      <td>
+        <Link to={`/lives/${partType.id}`}>
+          <b>{partType.name}</b>
+        </Link>
+        <div className="quiet">
+          {inPlace} in place, {plural(failures, 'failure')}
+        </div>
+      </td>
+      <td>
+        <LifeBar known={known} clock={clock} interval={inForce.interval} />
+      </td>
+      <td className={table.right}>
+        <b>{inForce.interval === null ? 'its failure' : amount(inForce.interval, clock)}</b>
+        <div className="quiet">
+          {inForce.isAdopted ? 'adopted' : inForce.policy === 'learned age' ? 'learned' : 'catalogue'}
+        </div>
+      </td>
+      <td className={table.right}>{costInYear ? year(costInYear.mean) : 'no price'}</td>
+      <td className={table.right}>
+        {savesInYear && Math.abs(savesInYear.mean) >= 50 ? (
+          <>
+            {year(savesInYear.mean)}
+            {savesInYear.limits[0] !== savesInYear.limits[1] && (
+              <div className="quiet">
+                {year(savesInYear.limits[0])} to {year(savesInYear.limits[1])}
+              </div>
+            )}
+          </>
+        ) : (
+          <span className="quiet">nothing</span>
+        )}
+      </td>
+      <td className={classes.asks}>{asks ? asks.words : <span className="quiet">nothing</span>}</td>
+    </tr>
   )
 }

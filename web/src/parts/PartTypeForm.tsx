@@ -40,6 +40,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const [agesBy, setAgesBy] = useState<Clock>(from?.agesBy ?? 'hours')
   const [tradeInterval, setTradeInterval] = useState<number | undefined>(from?.tradeInterval)
   const [maxNozzleC, setMaxNozzleC] = useState<number | undefined>(from?.maxNozzleC ?? undefined)
+  const [tradeWeight, setTradeWeight] = useState<number | undefined>(from?.tradeWeight ?? 1)
   const [abrasive, setAbrasive] = useState(
     from?.toleratesAbrasive == null ? 'does not matter' : from.toleratesAbrasive ? 'stands it' : 'is eaten by it',
   )
@@ -64,6 +65,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           failureExtraMinor: extra === undefined ? null : Math.round(extra * 100),
           agesBy,
           tradeInterval: tradeInterval ?? 0,
+          ...(tradeWeight === undefined ? {} : { tradeWeight }),
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),
           ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
         }
@@ -108,6 +110,15 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         tradeInterval={tradeInterval}
         setTradeInterval={setTradeInterval}
         fields={fields}
+      />
+      <FigureField
+        label="How much that interval counts"
+        description="1: as much as about one failure of our own; 3: as much as three. Fewer own failures then change less."
+        min={0.05}
+        max={50}
+        value={tradeWeight}
+        onChange={setTradeWeight}
+        error={fields.tradeWeight}
       />
       <StandsFields
         maxNozzleC={maxNozzleC}

@@ -1,4 +1,4 @@
-import { Radio, Select, SimpleGrid } from '@mantine/core'
+import { Checkbox, Radio, Select, SimpleGrid } from '@mantine/core'
 import { useState } from 'react'
 import {
   removalReasons,
@@ -14,8 +14,8 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
-import { amount, money } from '../ui/words.ts'
-import { usePartTypes } from '../parts/reads.ts'
+import { amount, day, money } from '../ui/words.ts'
+import { usePartTypes, useUsedParts } from '../parts/reads.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
 const hints: Record<RemovalReason, string> = {
@@ -42,6 +42,8 @@ export function SwapPartForm(props: {
   const [chosen, setChosen] = useState(slotId)
   const [reason, setReason] = useState<RemovalReason | ''>('')
   const [picked, setPicked] = useState<string | null>(null)
+  const [usedId, setUsedId] = useState<string | null>(null)
+  const [foundAtLook, setFoundAtLook] = useState(false)
   const [note, setNote] = useState('')
   const [at, setAt] = useState<string>()
   const slot = slots.find(({ id }) => id === chosen)
@@ -72,7 +74,9 @@ export function SwapPartForm(props: {
       // Told of a time before the part that is there now: it goes between those of the past.
       ...(slot.duty && !isPast ? { fittingId: slot.duty.fittingId } : {}),
       ...(isEmpty || !reason ? {} : { removalReason: reason }),
+      ...(reason === 'failed' && foundAtLook ? { foundAtLook } : {}),
       partTypeId,
+      ...(usedId ? { usedFittingId: usedId } : {}),
       ...(faultId ? { faultId } : {}),
       ...hands.confirmed,
       ...(note.trim() ? { note: note.trim() } : {}),
@@ -102,13 +106,31 @@ export function SwapPartForm(props: {
       ) : (
         <ReasonField reason={reason} setReason={setReason} />
       )}
+      {reason === 'failed' && !isEmpty && (
+        <Checkbox
+          mt="sm"
+          label="Found failed at a look; nobody saw when it happened"
+          checked={foundAtLook}
+          onChange={({ currentTarget }) => setFoundAtLook(currentTarget.checked)}
+        />
+      )}
       <NewPartField
         catalogue={catalogue}
         slot={slot}
         site={site}
         partTypeId={partTypeId}
-        setPicked={setPicked}
+        setPicked={(value) => {
+          setPicked(value)
+          setUsedId(null)
+        }}
         fields={fields}
+      />
+      <UsedPartField
+        partTypeId={partTypeId}
+        site={site}
+        value={usedId}
+        onChange={setUsedId}
+        error={fields.usedFittingId}
       />
       <NoteField value={note} onChange={setNote} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
@@ -169,6 +191,37 @@ function NewPartField(props: {
       onChange={setPicked}
       allowDeselect={false}
       error={fields.partTypeId}
+    />
+  )
+}
+
+/** Whether a fresh part goes in, or one that was used before: then its age goes on. */
+function UsedPartField(props: {
+  partTypeId: string | null
+  site: Site
+  value: string | null
+  onChange: (value: string | null) => void
+  error: string | undefined
+}) {
+  const { partTypeId, site, value, onChange, error } = props
+  const { data: used = [] } = useUsedParts(partTypeId)
+  const { data: catalogue = [] } = usePartTypes()
+  const clock = catalogue.find(({ id }) => id === partTypeId)?.agesBy ?? 'hours'
+  if (used.length === 0) return null
+  return (
+    <Select
+      label="Fresh or used before?"
+      description="A used part is the same part: its age goes on."
+      mt="sm"
+      clearable
+      placeholder="a fresh one"
+      data={used.map(({ fittingId, age, ageIsKnown, printerName, slotName, removedAt }) => ({
+        value: fittingId,
+        label: `${ageIsKnown ? '' : 'at least '}${amount(age, clock)} old, out of ${printerName}, ${slotName}, ${day(removedAt, site.timeZone)}`,
+      }))}
+      value={value}
+      onChange={onChange}
+      error={error}
     />
   )
 }

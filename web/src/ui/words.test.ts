@@ -1,4 +1,4 @@
-import { ago, amount, chance, day, duration, hours, money, plural } from './words.ts'
+import { ago, amount, chance, day, duration, hours, money, plural, riskWords } from './words.ts'
 
 it.each([
   [hours(0), '0 h'],
@@ -19,3 +19,12 @@ it.each([
   [ago('2026-11-20T10:00:00Z', Date.parse('2026-11-20T13:00:00Z')), '3 h ago'],
   [ago('2026-11-20T10:00:00Z', Date.parse('2026-11-22T10:00:00Z')), '2 days ago'],
 ])('%s', (written, expected) => expect(written).toBe(expected))
+
+it('tells a risk as a range, or as a word where few have failed', () => {
+  expect(riskWords({ failureChance: null, failureRange: null })).toBe('chance not known yet')
+  expect(riskWords({ failureChance: 0.05, failureRange: [0.028, 0.084] })).toBe('3 to 8 % fail this week')
+  expect(riskWords({ failureChance: 0.001, failureRange: [0, 0.004] })).toBe('about 0 % fail this week')
+  expect(riskWords({ failureChance: 0.01, failureRange: null })).toBe('hardly likely to fail this week')
+  expect(riskWords({ failureChance: 0.05, failureRange: null })).toBe('may fail this week')
+  expect(riskWords({ failureChance: 0.4, failureRange: null })).toBe('likely to fail soon')
+})

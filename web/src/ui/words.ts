@@ -98,3 +98,24 @@ export function ago(iso: string, nowMs: number): string {
 export function plural(count: number, one: string, many = `${one}s`): string {
   return `${whole.format(count)} ${count === 1 ? one : many}`
 }
+
+/** Money without its cents, for sums of a year. */
+export function wholeMoney(minor: number, currency: string): string {
+  return new Intl.NumberFormat('en-GB', { style: 'currency', currency, maximumFractionDigits: 0 }).format(minor / 100)
+}
+
+/**
+ * How likely a part is to fail within a week of usual running: a range from ten failures on, below that a word, since a figure
+ * would promise more than is known.
+ */
+export function riskWords(of: { failureChance: number | null; failureRange: [number, number] | null }): string {
+  const { failureChance, failureRange } = of
+  if (failureChance === null) return 'chance not known yet'
+  if (failureRange) {
+    const [low, high] = failureRange.map((share) => whole.format(100 * share))
+    return low === high ? `about ${low} % fail this week` : `${low} to ${high} % fail this week`
+  }
+  if (failureChance < 0.02) return 'hardly likely to fail this week'
+  if (failureChance < 0.1) return 'may fail this week'
+  return 'likely to fail soon'
+}

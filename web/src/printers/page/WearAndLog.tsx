@@ -71,9 +71,11 @@ function WearLine({ duty, modelId, onDo }: { duty: ReplacementDuty; modelId: str
       )}
       <WearBar duty={duty} />
       <div className={classes.due}>
-        {duty.left <= 0
-          ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-          : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+        {duty.waits
+          ? 'waits for its failure: keep a spare at hand'
+          : duty.left <= 0
+            ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
+            : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
       </div>
     </li>
   )

@@ -1,0 +1,39 @@
+import { and, desc, eq, isNotNull, isNull, notInArray } from 'drizzle-orm'
+import type { UsedPart } from '@diatribon/contract'
+import { ageIsKnown, partAge } from './age.ts'
+import type { Db } from '../platform/database.ts'
+import { fitting, partType, printer, slot } from '../platform/tables.ts'
+
+const mostShown = 40
+
+/** Parts of a type that came out still good and have not gone in again, newest first. */
+export async function usedParts(db: Db, partTypeId: string, now: Date): Promise<UsedPart[]> {
+  const rows = await db
+    .select({
+      fittingId: fitting.id,
+      age: partAge(now),
+      ageIsKnown: ageIsKnown(),
+      printerName: printer.name,
+      slotName: slot.name,
+      reason: fitting.removalReason,
+      removedAt: fitting.removedAt,
+    })
+    .from(fitting)
+    .innerJoin(printer, eq(printer.id, fitting.printerId))
+    .innerJoin(slot, eq(slot.id, fitting.slotId))
+    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+    .where(
+      and(
+        eq(fitting.partTypeId, partTypeId),
+        isNotNull(fitting.removedAt),
+        isNull(fitting.takenBackSeq),
+        eq(fitting.movedOn, false),
+        notInArray(fitting.removalReason, ['failed', 'worn at check', 'user damage']),
+      ),
+    )
+    .orderBy(desc(fitting.removedAt))
+    .limit(mostShown)
+  return rows.flatMap(({ removedAt, reason, ...row }) =>
+    removedAt && reason ? { ...row, reason, removedAt: removedAt.toISOString() } : [],
+  )
+}

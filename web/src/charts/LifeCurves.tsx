@@ -1,0 +1,73 @@
+import { useElementSize } from '@mantine/hooks'
+import { scaleLinear } from 'd3-scale'
+import { chanceOfNodes, survival, type LifeNode, type TurnbullStep, type WeibullLife } from '@diatribon/core'
+import { number } from '../ui/words.ts'
+import classes from './charts.module.css'
+import { bandPath, between, curvePath, stepsPath, type Step } from './chartPaths.ts'
+import { Frame, margin } from './Frame.tsx'
+import { IntervalLine } from './SurvivalChart.tsx'
+
+const height = 320
+
+interface Props {
+  steps: Step[]
+  /** Shares of failures between two looks; null: none. */
+  turnbull: TurnbullStep[] | null
+  /** The lives that may be the true one: their mean curve and its band. */
+  nodes: LifeNode[]
+  /** The catalogue's life, before anything was seen here. */
+  prior: WeibullLife
+  unit: string
+  oldest: number
+  interval: number | null
+}
+
+/** Share still good by age: what was counted here, what the catalogue holds, and what follows from both. */
+export function LifeCurves({ steps, turnbull, nodes, prior, unit, oldest, interval }: Props) {
+  const { ref, width } = useElementSize()
+  const typical = nodes.reduce((sum, [, scale, weight]) => sum + scale * weight, 0)
+  const last = Math.max(oldest, interval ?? 0, typical * 1.6) * 1.03 || 1
+  const x = scaleLinear([0, last], [0, Math.max(60, width - margin.left - margin.right)])
+  const y = scaleLinear([0, 1], [height - margin.top - margin.bottom, 0])
+  const known = (age: number) => chanceOfNodes(nodes, 0, age)
+  return (
+    <div ref={ref}>
+      {width > 0 && (
+        <Frame
+          {...{ width, height, x, y }}
+          xLabel={`age in ${unit}`}
+          yLabel="share still good"
+          yFormat={(v) => `${Math.round(v * 100)} %`}
+          label="Share of parts still good by age: counted here, by the catalogue, and both together"
+        >
+          <path
+            d={between((age) => [1 - known(age).limits[1], 1 - known(age).limits[0]], 0, last, x, y)}
+            className={classes.knownBand}
+          />
+          {steps.length > 0 && <path d={bandPath(steps, oldest, x, y)} className={classes.thinBand} />}
+          {steps.length > 0 && <path d={stepsPath(steps, oldest, x, y)} className={classes.steps} />}
+          {turnbull?.map(({ lower, upper, survival: share }, i) => (
+            <line
+              key={i}
+              x1={x(lower)}
+              x2={x(upper ?? last)}
+              y1={y(share)}
+              y2={y(share)}
+              className={classes.betweenLooks}
+            />
+          ))}
+          <path d={curvePath((age) => survival(prior, age), 0, last, x, y, 80)} className={classes.prior} />
+          <path d={curvePath((age) => 1 - known(age).mean, 0, last, x, y, 80)} className={classes.curve} />
+          {interval !== null && (
+            <IntervalLine
+              at={x(interval)}
+              height={y(0)}
+              words={`replaced at ${number(interval, 3)}`}
+              flip={interval > last * 0.7}
+            />
+          )}
+        </Frame>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,80 @@
+import { Button, Slider, Text } from '@mantine/core'
+import { useState } from 'react'
+import type { LifePage } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { Section } from '../ui/Section.tsx'
+import { money } from '../ui/words.ts'
+import classes from './Lives.module.css'
+import { PoliciesTable } from './PoliciesTable.tsx'
+import { useWhatIf, type TriedCosts } from './useWhatIf.ts'
+
+/** The rules side by side, and again as somebody moves what a replacement and a failure cost. */
+export function WhatIf({ page }: { page: LifePage }) {
+  const { site } = useSession()
+  const { policies, recommended, evidence, words } = page
+  const now: TriedCosts = {
+    price: (evidence.priceMinor ?? 100) / 100,
+    minutes: evidence.minutes,
+    labourPerHour: evidence.labourMinorPerHour / 100,
+    failureExtra: (evidence.failureExtraMinor ?? 2000) / 100,
+  }
+  const [tried, setTried] = useState<TriedCosts | null>(null)
+  const answer = useWhatIf(evidence, tried)
+  const shown = tried && answer && 'policies' in answer ? answer : policies && { policies, recommended }
+  const at = tried ?? now
+  const cash = (value: number) => money(100 * value, site.currency)
+  const sliders: { name: keyof TriedCosts; label: string; least: number; write: (value: number) => string }[] = [
+    { name: 'price', label: 'Price of the part', least: 0.1, write: cash },
+    {
+      name: 'minutes',
+      label: 'Work for a replacement in time',
+      least: 1,
+      write: (value) => `${Math.round(value)} min`,
+    },
+    { name: 'labourPerHour', label: 'An hour of work', least: 1, write: cash },
+    { name: 'failureExtra', label: 'What a failure costs on top', least: 0.5, write: cash },
+  ]
+  return (
+    <Section
+      title="Rules side by side"
+      act={
+        tried ? (
+          <Button size="compact-sm" variant="default" onClick={() => setTried(null)}>
+            Back to the real costs
+          </Button>
+        ) : undefined
+      }
+    >
+      {shown ? (
+        <PoliciesTable page={page} policies={shown.policies} recommended={shown.recommended} isTried={tried !== null} />
+      ) : (
+        <p>{words}</p>
+      )}
+      {tried && answer && 'problem' in answer && <p role="alert">{answer.problem}</p>}
+      <p className="quiet">
+        {tried
+          ? 'Tried costs: nothing is kept. The catalogue holds the real ones.'
+          : 'Means over all lives that may be the true one, with 95 % limits. Move a cost to see what would change.'}
+      </p>
+      <div className={classes.sliders}>
+        {sliders.map(({ name, label, least, write }) => (
+          <div key={name}>
+            <Text size="sm" id={`try-${name}`}>
+              {label}: <b>{write(at[name])}</b>
+            </Text>
+            <Slider
+              thumbLabel={label}
+              label={null}
+              min={-100}
+              max={100}
+              step={1}
+              value={Math.round(100 * Math.log10(at[name] / Math.max(now[name], least)))}
+              onChange={(place) => setTried({ ...at, [name]: Math.max(now[name], least) * 10 ** (place / 100) })}
+              thumbProps={{ 'aria-valuetext': write(at[name]) }}
+            />
+          </div>
+        ))}
+      </div>
+    </Section>
+  )
+}

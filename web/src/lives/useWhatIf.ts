@@ -1,0 +1,43 @@
+import { useEffect, useRef, useState } from 'react'
+import type { LifeEvidence } from '@diatribon/contract'
+import type { FromPolicies, ToPolicies } from './policyWorker.ts'
+
+/** What a replacement and a failure cost, as they are tried; major units of money, minutes. */
+export interface TriedCosts {
+  price: number
+  minutes: number
+  labourPerHour: number
+  failureExtra: number
+}
+
+/** Rules at tried costs, reckoned in a worker; the last answer stays until the next one is there. */
+export function useWhatIf(evidence: LifeEvidence, costs: TriedCosts | null): FromPolicies | null {
+  const worker = useRef<Worker | null>(null)
+  const nth = useRef(0)
+  const [answer, setAnswer] = useState<FromPolicies | null>(null)
+  useEffect(() => {
+    const own = new Worker(new URL('./policyWorker.ts', import.meta.url), { type: 'module' })
+    own.onmessage = ({ data }: MessageEvent<FromPolicies>) => {
+      if (data.nth === nth.current) setAnswer(data)
+    }
+    worker.current = own
+    return () => own.terminate()
+  }, [])
+  useEffect(() => {
+    if (!costs) return
+    const preventive = 100 * (costs.price + (costs.minutes / 60) * costs.labourPerHour)
+    const asked: ToPolicies = {
+      nth: ++nth.current,
+      evidence: {
+        records: evidence.records,
+        neighbours: evidence.neighbours,
+        neighbourWeight: 1,
+        tradeInterval: evidence.tradeInterval,
+        tradeWeight: evidence.tradeWeight,
+        cost: { preventive, failure: preventive + 100 * costs.failureExtra },
+      },
+    }
+    worker.current?.postMessage(asked)
+  }, [evidence, costs])
+  return costs ? answer : null
+}
