@@ -1,5 +1,6 @@
-import { Tabs } from '@mantine/core'
-import type { ReactNode } from 'react'
+import { Select, Tabs } from '@mantine/core'
+import { useMediaQuery } from '@mantine/hooks'
+import type { ComponentType, ReactNode } from 'react'
 import { BedBench } from './BedBench.tsx'
 import { BeltBench } from './BeltBench.tsx'
 import { CubeBench } from './hand/CubeBench.tsx'
@@ -13,6 +14,10 @@ import { LifeBench } from './LifeBench.tsx'
 import { useQuery } from '../ui/useQuery.ts'
 import { RecurrenceBench } from './RecurrenceBench.tsx'
 import { ReplacementBench } from './ReplacementBench.tsx'
+import { RuleBench } from './RuleBench.tsx'
+import { LooksBench } from './LooksBench.tsx'
+import { BearingBench } from './BearingBench.tsx'
+import { CausesBench } from './CausesBench.tsx'
 import { SoundBench } from './SoundBench.tsx'
 
 const instruments: { value: string; name: string; show: (props: InstrumentProps) => ReactNode }[] = [
@@ -27,9 +32,21 @@ const instruments: { value: string; name: string; show: (props: InstrumentProps)
   { value: 'sound', name: 'Sound', show: (props) => <SoundBench {...props} /> },
 ]
 
+/** Sums for any figures, of which nothing is kept. */
+const sums: { value: string; name: string; Sum: ComponentType }[] = [
+  { value: 'life', name: 'How long do they last?', Sum: LifeBench },
+  { value: 'policy', name: 'Which rule?', Sum: RuleBench },
+  { value: 'replacement', name: 'When to replace?', Sum: ReplacementBench },
+  { value: 'looks', name: 'How often to look?', Sum: LooksBench },
+  { value: 'regression', name: 'What makes them last?', Sum: BearingBench },
+  { value: 'incidence', name: 'What do they fail of?', Sum: CausesBench },
+  { value: 'recurrence', name: 'Do repairs come denser?', Sum: RecurrenceBench },
+]
+
 /** Instruments that measure a printer and keep what they find, and open calculators of which nothing is kept. */
 export function BenchPage() {
   const [query, change] = useQuery()
+  const phone = useMediaQuery('(max-width: 48em)')
   const printerId = query.get('printer')
   const sum = query.get('sum') ?? 'bed'
   const go = (next: { sum?: string | null; printer?: string | null }) => {
@@ -39,34 +56,43 @@ export function BenchPage() {
     <>
       <h1>Bench</h1>
       <p className="quiet" style={{ margin: '2px 0 0.75rem' }}>
-        Instruments keep what they measure as readings of a printer; the sums on lives, replacement and repairs are for
-        any figures and keep nothing.
+        Instruments keep what they measure as readings of a printer; the sums are for any figures and keep nothing.
       </p>
       <Tabs value={sum} onChange={(next) => next && go({ sum: next })} keepMounted={false}>
-        <Tabs.List>
+        {phone && (
+          <Select
+            aria-label="Instrument or sum"
+            data={[
+              { group: 'Instruments', items: instruments.map(({ value, name }) => ({ value, label: name })) },
+              { group: 'Sums', items: sums.map(({ value, name }) => ({ value, label: name })) },
+            ]}
+            value={sum}
+            onChange={(next) => next && go({ sum: next })}
+            allowDeselect={false}
+          />
+        )}
+        <Tabs.List hidden={phone}>
           {instruments.map(({ value, name }) => (
             <Tabs.Tab key={value} value={value}>
               {name}
             </Tabs.Tab>
           ))}
-          <Tabs.Tab value="life">How long do they last?</Tabs.Tab>
-          <Tabs.Tab value="replacement">When to replace?</Tabs.Tab>
-          <Tabs.Tab value="recurrence">Do repairs come denser?</Tabs.Tab>
+          {sums.map(({ value, name }) => (
+            <Tabs.Tab key={value} value={value}>
+              {name}
+            </Tabs.Tab>
+          ))}
         </Tabs.List>
         {instruments.map(({ value, show }) => (
           <Tabs.Panel key={value} value={value} pt="md">
             {show({ printerId, onPrinter: (id) => go({ printer: id }) })}
           </Tabs.Panel>
         ))}
-        <Tabs.Panel value="life" pt="md">
-          <LifeBench />
-        </Tabs.Panel>
-        <Tabs.Panel value="replacement" pt="md">
-          <ReplacementBench />
-        </Tabs.Panel>
-        <Tabs.Panel value="recurrence" pt="md">
-          <RecurrenceBench />
-        </Tabs.Panel>
+        {sums.map(({ value, Sum }) => (
+          <Tabs.Panel key={value} value={value} pt="md">
+            <Sum />
+          </Tabs.Panel>
+        ))}
       </Tabs>
     </>
   )

@@ -40,7 +40,7 @@ export function LifeBench() {
     <div className={classes.columns}>
       <PasteForm
         label="Records"
-        description="Paste columns: age, failed or running, and (if you like) how many."
+        description="Paste columns: age, failed or running, and (if you like) how many; or columns named lower, upper, entry, weight for lives between looks and late entries."
         value={text}
         onChange={setText}
         onSubmit={submit}
@@ -62,13 +62,14 @@ export function LifeBench() {
 }
 
 function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchLifeAnswer }) {
-  const { weibull, exponential, lognormal, survival: steps, words } = answer
+  const { weibull, exponential, lognormal, survival: steps, turnbull, b10, words } = answer
   const oldest = asked.records.reduce((most, { lower, upper }) => Math.max(most, lower ?? 0, upper ?? 0), 0)
   const download = () =>
     downloadCsv('life.csv', [
       ['figure', 'value', 'lower 95 %', 'upper 95 %'],
       ['Weibull shape', weibull.shape, ...weibull.shapeLimits],
       [`Weibull scale, ${asked.unit}`, weibull.scale, ...weibull.scaleLimits],
+      [`one in ten has failed by, ${asked.unit}`, b10.age, ...b10.limits],
       ['Weibull log-likelihood', weibull.logLikelihood, null, null],
       [`exponential mean, ${asked.unit}`, exponential.mean, null, null],
       ['exponential log-likelihood', exponential.logLikelihood, null, null],
@@ -80,8 +81,15 @@ function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchL
           ]
         : []),
       [],
-      [`time, ${asked.unit}`, 'survival', 'standard error'],
-      ...steps.map((s) => [s.time, s.survival, s.standardError]),
+      [`time, ${asked.unit}`, 'survival', 'standard error', 'lower 95 %', 'upper 95 %'],
+      ...steps.map((s) => [s.time, s.survival, s.standardError, ...s.limits]),
+      ...(turnbull
+        ? [
+            [],
+            [`between, ${asked.unit}`, 'and', 'survival after'],
+            ...turnbull.map((s) => [s.lower, s.upper, s.survival]),
+          ]
+        : []),
     ])
   return (
     <>
@@ -109,19 +117,27 @@ function LifeAnswer({ asked, answer }: { asked: BenchLifeRequest; answer: BenchL
   )
 }
 
-function FitsTable({ answer: { weibull, exponential, lognormal } }: { answer: BenchLifeAnswer }) {
+function FitsTable({ answer }: { answer: BenchLifeAnswer }) {
+  const { weibull, exponential, lognormal, b10, probability } = answer
+  const said = (law: string) => probability.find(({ distribution }) => distribution === law)?.words ?? ''
   const limits = ([low, high]: [number | null, number | null]) =>
     `${low === null ? 'none' : number(low)} to ${high === null ? 'none' : number(high)}`
   const rows: [string, string, string, string][] = [
     ['Weibull', `shape ${number(weibull.shape, 5)}`, limits(weibull.shapeLimits), number(weibull.logLikelihood, 7)],
-    ['', `scale ${number(weibull.scale, 6)}`, limits(weibull.scaleLimits), ''],
-    ['Exponential', `mean ${number(exponential.mean, 6)}`, '', number(exponential.logLikelihood, 7)],
+    ['', `scale ${number(weibull.scale, 6)}`, limits(weibull.scaleLimits), said('weibull')],
+    ['', `one in ten has failed by ${number(b10.age, 4)}`, limits(b10.limits), ''],
+    [
+      'Exponential',
+      `mean ${number(exponential.mean, 6)}`,
+      '',
+      `${number(exponential.logLikelihood, 7)} ${said('exponential')}`,
+    ],
     lognormal
       ? [
           'Lognormal',
           `mu ${number(lognormal.mu, 6)}, sigma ${number(lognormal.sigma, 6)}`,
           '',
-          number(lognormal.logLikelihood, 7),
+          `${number(lognormal.logLikelihood, 7)} ${said('lognormal')}`,
         ]
       : ['Lognormal', 'no curve fits', '', ''],
   ]

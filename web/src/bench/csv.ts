@@ -1,12 +1,9 @@
 import Papa from 'papaparse'
-import { decimalMarkOf, readFigure, separatorOf, given } from '@diatribon/core'
+import { decimalMarkOf, given, readFigure, separatorOf, type LifeRecord } from '@diatribon/core'
+import { readLives } from '../lives/livesFile.ts'
 import { downloadText } from '../ui/download.ts'
 
-export interface LifeRow {
-  lower: number
-  upper: number | null
-  weight: number
-}
+export type LifeRow = LifeRecord
 
 /** What was pasted, row by row: records, and the rows that cannot be read, named by number and reason. */
 export interface ReadColumns {
@@ -19,9 +16,13 @@ const runningWords = /^(running|still good|r|0|no|false|)$/i
 
 /**
  * Reads a pasted pair of columns: age, and whether the part failed or was still running; a third column is the count.
- * A first row that holds no number is a heading. Separators are found out: tab, comma, semicolon.
+ * Columns that are named lower and upper are read as such. A first row that holds no number is a heading. Separators are found out: tab, comma, semicolon.
  */
 export function readLifeColumns(text: string): ReadColumns {
+  if (/^[^\n]*\blower\b/i.test(text.trim())) {
+    const { records, problems } = readLives(text)
+    return { rows: records, problems }
+  }
   const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy', delimiter: separatorOf(text) })
   const read: ReadColumns = { rows: [], problems: [] }
   const mark = decimalMarkOf(data.map(([age = '']) => age))

@@ -3,7 +3,7 @@ import { scaleLinear } from 'd3-scale'
 import { chanceOfNodes, survival, type LifeNode, type TurnbullStep, type WeibullLife } from '@diatribon/core'
 import { number } from '../ui/words.ts'
 import classes from './charts.module.css'
-import { bandPath, between, curvePath, stepsPath, type Step } from './chartPaths.ts'
+import { bandPath, between, curvePath, looksPath, stepsPath, type Step } from './chartPaths.ts'
 import { Frame, margin } from './Frame.tsx'
 import { IntervalLine } from './SurvivalChart.tsx'
 
@@ -44,18 +44,17 @@ export function LifeCurves({ steps, turnbull, nodes, prior, unit, oldest, interv
             d={between((age) => [1 - known(age).limits[1], 1 - known(age).limits[0]], 0, last, x, y)}
             className={classes.knownBand}
           />
-          {steps.length > 0 && <path d={bandPath(steps, oldest, x, y)} className={classes.thinBand} />}
-          {steps.length > 0 && <path d={stepsPath(steps, oldest, x, y)} className={classes.steps} />}
-          {turnbull?.map(({ lower, upper, survival: share }, i) => (
-            <line
-              key={i}
-              x1={x(lower)}
-              x2={x(upper ?? last)}
-              y1={y(share)}
-              y2={y(share)}
-              className={classes.betweenLooks}
-            />
-          ))}
+          {/* With looks between, ages that are known are but a part: then Turnbull's shares tell all of it. */}
+          {turnbull ? (
+            <path d={looksPath(turnbull, oldest, x, y)} className={classes.steps} />
+          ) : (
+            steps.length > 0 && (
+              <>
+                <path d={bandPath(steps, oldest, x, y)} className={classes.thinBand} />
+                <path d={stepsPath(steps, oldest, x, y)} className={classes.steps} />
+              </>
+            )
+          )}
           <path d={curvePath((age) => survival(prior, age), 0, last, x, y, 80)} className={classes.prior} />
           <path d={curvePath((age) => 1 - known(age).mean, 0, last, x, y, 80)} className={classes.curve} />
           {interval !== null && (

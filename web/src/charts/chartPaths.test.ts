@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { bandPath, between, curvePath, stepsPath } from './chartPaths.ts'
+import { bandPath, between, curvePath, looksPath, stepsPath } from './chartPaths.ts'
 
 const x = scaleLinear([0, 10], [0, 100])
 const y = scaleLinear([0, 1], [100, 0])
@@ -21,4 +21,12 @@ it('draws a curve through its function', () => {
 
 it('fills between two functions', () => {
   expect(between(() => [0.2, 0.8], 0, 10, x, y, 1)).toBe('M0,20L100,20L100,80L0,80Z')
+})
+
+it('falls straight between two looks and is level elsewhere', () => {
+  const looks = [
+    { lower: 2, upper: 4, survival: 0.5 },
+    { lower: 8, upper: null, survival: 0 },
+  ]
+  expect(looksPath(looks, 10, x, y)).toBe('M0,0L20,0L40,50L80,50')
 })

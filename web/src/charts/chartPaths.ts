@@ -73,3 +73,28 @@ export function between(
     )(rows) ?? ''
   )
 }
+
+/** Survival of parts that may have failed between two looks: level where nothing ended, falling straight where it may have. */
+export function looksPath(
+  steps: readonly { lower: number; upper: number | null; survival: number }[],
+  lastAge: number,
+  x: Scale,
+  y: Scale,
+): string {
+  let share = 1
+  const points: [number, number][] = [[0, 1]]
+  for (const { lower, upper, survival } of steps) {
+    points.push([lower, share])
+    if (upper === null) break
+    points.push([upper, survival])
+    share = survival
+  }
+  const last = points.at(-1)?.[0] ?? 0
+  if (last < lastAge && steps.every(({ upper }) => upper !== null)) points.push([lastAge, share])
+  return (
+    line<[number, number]>(
+      ([age]) => x(age),
+      ([, value]) => y(value),
+    )(points) ?? ''
+  )
+}

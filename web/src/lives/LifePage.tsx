@@ -147,8 +147,10 @@ function Curves({ page }: { page: Page }) {
       title="How long they last"
       caption={
         <>
-          Green curve and band: what is known, with its 95 % limits. Dashed: the catalogue alone. Steps: counted here
-          (Kaplan–Meier, dotted its 95 % band){turnbull ? '; thick bars: failed between two looks (Turnbull)' : ''}.{' '}
+          Green curve and band: what is known, with its 95 % limits. Dashed: the catalogue alone.{' '}
+          {turnbull
+            ? 'Grey: counted here, falling where parts ended between two looks (Turnbull).'
+            : 'Steps: counted here (Kaplan–Meier), dotted their 95 % band.'}{' '}
           {shares}
         </>
       }
@@ -211,6 +213,9 @@ function Adopted({ adopted, clock, site }: { adopted: AdoptedPolicy[]; clock: Cl
   )
 }
 
+/** So many records stand on the page before somebody asks for all. */
+const shownAtFirst = 25
+
 /** How a record counts for the statistics. */
 function countsAs({ record, removalReason }: LifeRecordRow, clock: Clock): string {
   const { lower, upper, entry } = record
@@ -229,10 +234,12 @@ function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; pa
   const entryOf = (row: LifeRecordRow) =>
     `/logbook?printer=${row.printer.id}&partType=${partTypeId}${row.removedAt ? `&until=${row.removedAt.slice(0, 10)}` : ''}#entry-${row.removedSeq}`
   const odd = records.filter((row) => row.odd !== null)
+  const [all, setAll] = useState(false)
+  const shown = all ? records : records.slice(0, shownAtFirst)
   return (
     <section aria-labelledby="records">
       <h2 id="records">Records</h2>
-      <p className="quiet">{plural(records.length, 'part')} shown, those in place first, then the newest ends.</p>
+      <p className="quiet">{plural(records.length, 'part')}, those in place first, then the newest ends.</p>
       {odd.map((row) => (
         <p key={row.fittingId} role="note" className={classes.odd}>
           {row.printer.name}, {row.slotName}: {row.odd} <Link to={entryOf(row)}>Its entry</Link>
@@ -249,7 +256,7 @@ function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; pa
           </tr>
         </thead>
         <tbody>
-          {records.map((r) => (
+          {shown.map((r) => (
             <tr key={r.fittingId}>
               <td>
                 <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
@@ -273,6 +280,11 @@ function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; pa
           ))}
         </tbody>
       </DataTable>
+      {shown.length < records.length && (
+        <Button variant="default" size="compact-md" mt="sm" onClick={() => setAll(true)}>
+          Show all {records.length}
+        </Button>
+      )}
     </section>
   )
 }
