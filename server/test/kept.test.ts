@@ -171,6 +171,24 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
         permanence: 'permanent',
       }),
   ],
+  [
+    'a cause by another name',
+    () =>
+      technician.act({
+        kind: 'set-cause',
+        causeId: idOf('cause'),
+        name: 'Rail without grease',
+        mechanism: 'Dry rail',
+        fix: 'Grease it',
+        minutes: 5,
+        drawing: null,
+        about: { slotKinds: [], models: [] },
+        changes: [],
+        caution: null,
+        signOff: null,
+        dropped: false,
+      }),
+  ],
   ['a hold', () => technician.act({ kind: 'hold-printer', printerId: shop.ids.printer, reason: 'To be looked at' })],
   [
     'temperatures above the limit',

@@ -12,6 +12,8 @@ import { NothingHere } from './ui/NothingHere.tsx'
 
 // The desk's screens come when they are asked for; what is needed at the machine is there at once.
 const LivesPage = lazy(() => import('./lives/LivesPage.tsx').then((m) => ({ default: m.LivesPage })))
+const ScorePage = lazy(() => import('./lives/ScorePage.tsx').then((m) => ({ default: m.ScorePage })))
+const RepairsPage = lazy(() => import('./lives/RepairsPage.tsx').then((m) => ({ default: m.RepairsPage })))
 const LifePage = lazy(() => import('./lives/LifePage.tsx').then((m) => ({ default: m.LifePage })))
 const JobFilePage = lazy(() => import('./jobs/JobFilePage.tsx').then((m) => ({ default: m.JobFilePage })))
 const WorkshopPage = lazy(() => import('./people/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })))
@@ -98,6 +100,8 @@ function Inside() {
               <Route path="/book-check" element={<BookCheckPage />} />
               <Route path="/outbox" element={<OutboxPage />} />
               <Route path="/lives" element={<LivesPage />} />
+              <Route path="/lives/score" element={<ScorePage />} />
+              <Route path="/lives/repairs" element={<RepairsPage />} />
               <Route path="/lives/:id" element={<LifePage />} />
               <Route path="/logbook" element={<LogbookPage />} />
               <Route path="/job-file" element={<JobFilePage />} />

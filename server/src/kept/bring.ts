@@ -7,7 +7,15 @@ import { inputs, inTime, type FigureName } from './inputs.ts'
 import { tableOf } from './staleRows.ts'
 
 /** First half of the locks that keep two processes from working out the same figure at once. */
-const lockClass: Record<FigureName, number> = { forecast: 1, judgement: 2, due: 3, scatter: 4, drift: 5 }
+const lockClass: Record<FigureName, number> = {
+  forecast: 1,
+  judgement: 2,
+  due: 3,
+  scatter: 4,
+  drift: 5,
+  lifeCurves: 6,
+  score: 8,
+}
 /** Printers or part types that are worked out in one transaction. */
 export const perBatch = 50
 

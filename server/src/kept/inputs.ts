@@ -1,5 +1,5 @@
 /** Figures that are worked out from the facts and kept. */
-export const figureNames = ['forecast', 'judgement', 'due', 'scatter', 'drift'] as const
+export const figureNames = ['forecast', 'judgement', 'lifeCurves', 'score', 'due', 'scatter', 'drift'] as const
 export type FigureName = (typeof figureNames)[number]
 
 /**
@@ -44,6 +44,29 @@ export const inputs: Record<FigureName, Inputs> = {
       fitting: 'partTypeId',
       policy: 'partTypeId',
       neighbourLives: 'partTypeId',
+      site: 'everyone',
+      counterPoint: 'everyone, in time',
+      stepResult: 'everyone, in time',
+    },
+  },
+  lifeCurves: {
+    about: 'part type',
+    follows: {
+      partType: 'id',
+      fitting: 'partTypeId',
+      fault: 'everyone, in time',
+      cause: 'everyone, in time',
+      printer: 'everyone, in time',
+      model: 'everyone, in time',
+      counterPoint: 'everyone, in time',
+      stepResult: 'everyone, in time',
+    },
+  },
+  score: {
+    about: 'part type',
+    follows: {
+      partType: 'id',
+      fitting: 'partTypeId',
       site: 'everyone',
       counterPoint: 'everyone, in time',
       stepResult: 'everyone, in time',

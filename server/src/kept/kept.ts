@@ -13,7 +13,7 @@ const restAfter = (roundMs: number) => Math.min(2_000, Math.max(restMs, 2 * roun
 /** Also without a word from this process: a day begins, or another process ended before it was done. */
 const lookMs = 20_000
 /** A count moves many ages a little, and a reading many limits: such figures follow at most so often. */
-const patienceMs: Partial<Record<FigureName, number>> = { drift: 60_000, scatter: 60_000 }
+const patienceMs: Partial<Record<FigureName, number>> = { drift: 60_000, scatter: 60_000, score: 600_000 }
 const inTimeMs = 60_000
 /** A page waits for so many figures; for more it shows those that were kept. */
 const mostWaitedFor = 25
@@ -28,6 +28,8 @@ const longestWaitMs = 4000
 const shownIn: Record<FigureName, Area[]> = {
   forecast: [],
   judgement: ['lives'],
+  lifeCurves: ['lives'],
+  score: ['lives'],
   due: ['printers', 'plan', 'checks'],
   scatter: [],
   drift: ['readings'],

@@ -1,37 +1,14 @@
 import { and, desc, eq, isNull, sql } from 'drizzle-orm'
-import type { LifePage, LifeRecordRow, LifeSummary, PolicyChoice } from '@diatribon/contract'
-import {
-  clockUnits,
-  given,
-  kaplanMeier,
-  shareLimits,
-  suspiciousRecords,
-  turnbull,
-  type Clock,
-  type Doubted,
-  type LifeRecord,
-} from '@diatribon/core'
+import type { LifePage, LifeSummary, PolicyChoice } from '@diatribon/contract'
+import { clockUnits, given, shareLimits, type Doubted } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import {
-  downTime,
-  fitting,
-  neighbourLives,
-  partType,
-  person,
-  printer,
-  printerModel,
-  site,
-  slot,
-  type StoredJudgement,
-} from '../platform/tables.ts'
+import { downTime, neighbourLives, partType, person, site, type StoredJudgement } from '../platform/tables.ts'
+import { keptResults } from '../kept/keptResults.ts'
 import { adoptedOf, rulesInForce, type RulesInForce } from './adopted.ts'
-import { causesOf } from './causesOf.ts'
+import type { LifeCurves } from './lifeCurvesFigure.ts'
 import { keptJudgements, replacementCosts } from './judgementFigure.ts'
-import { looksLearned } from './looksLearned.ts'
-import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
-
-const recordsShown = 500
+import { looksPriced } from './looksPriced.ts'
 
 type PartTypeRow = typeof partType.$inferSelect
 
@@ -134,7 +111,7 @@ function sameRule(a: PolicyChoice, b: PolicyChoice): boolean {
 }
 
 /** One part type's records, curves, rules and verdict. */
-export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<LifePage> {
+export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
   const [found] = await db
     .select({ row: partType, labour: site.labourCostMinorPerHour })
     .from(partType)
@@ -143,9 +120,8 @@ export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<L
   if (!found) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
   const { row: type, labour } = found
   const judged = given((await keptJudgements(db)).get(partTypeId))
-  const lives = await partLives(db, partTypeId, now)
-  const records = lives.map((life) => recordOf(life, type.agesBy))
   const costs = replacementCosts(type, labour)
+  const curves = given((await keptResults<LifeCurves>(db, 'lifeCurves', [partTypeId])).get(partTypeId))
   const neighbours = await neighboursOf(db, partTypeId)
   const { fit, lifeWords, prior, nodes, shares, policies, deadOnArrival, fitted } = judged
   return {
@@ -161,17 +137,20 @@ export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<L
     adopted: await adoptedOf(db, partTypeId),
     deadOnArrival:
       deadOnArrival > 0 ? { count: deadOnArrival, of: fitted, limits: shareLimits(deadOnArrival, fitted) } : null,
-    survival: records.length > 0 ? kaplanMeier(records) : [],
-    turnbull: records.some(isBetweenLooks) ? turnbull(records.slice(0, 20_000)) : null,
-    causes: await causesOf(db, lives),
-    looks: looksLearned(lookedAt(lives), costs, { labourMinorPerHour: labour, unit: clockUnits[type.agesBy] }),
+    survival: curves.survival,
+    turnbull: curves.turnbull,
+    causes: curves.causes,
+    models: curves.models,
+    records: curves.records,
+    looks:
+      curves.looks && looksPriced(curves.looks, costs, { labourMinorPerHour: labour, unit: clockUnits[type.agesBy] }),
     neighbours: neighbours.map(({ records: theirs, ...row }) => ({
       ...row,
       records: theirs.reduce((sum, { weight }) => sum + weight, 0),
       failures: theirs.reduce((sum, { upper, weight }) => sum + (upper === null ? 0 : weight), 0),
     })),
     evidence: {
-      records: gathered(records),
+      records: curves.evidence,
       neighbours: neighbours.flatMap(({ records: theirs, weight }) =>
         weight > 0 ? theirs.map((record) => ({ ...record, weight: record.weight * weight })) : [],
       ),
@@ -182,30 +161,7 @@ export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<L
       failureExtraMinor: type.failureExtraMinor,
       labourMinorPerHour: labour,
     },
-    models: await modelsWith(db, partTypeId),
-    records: await recordRows(db, { type, lives, records, now }),
   }
-}
-
-const isBetweenLooks = ({ lower, upper }: LifeRecord) => upper !== null && upper > 0 && lower !== upper
-
-/** Equal records once, with their weight, ages to three parts in ten thousand: what a page can reckon with again. */
-function gathered(records: readonly LifeRecord[]): LifeRecord[] {
-  const round = (age: number | null) => (age === null ? null : Number(age.toPrecision(4)))
-  const found = new Map<string, LifeRecord>()
-  for (const { entry, lower, upper, weight } of records) {
-    const record = {
-      ...(entry ? { entry: given(round(entry)) } : {}),
-      lower: round(lower),
-      upper: round(upper),
-      weight,
-    }
-    const key = `${record.entry ?? 0} ${record.lower} ${record.upper}`
-    const same = found.get(key)
-    if (same) same.weight += weight
-    else found.set(key, record)
-  }
-  return [...found.values()]
 }
 
 /** What a failure usually keeps a printer down for: the median of the last hundred faults that did. */
@@ -231,68 +187,4 @@ function neighboursOf(db: Db, partTypeId: string) {
     .innerJoin(person, eq(person.id, neighbourLives.personId))
     .where(and(eq(neighbourLives.partTypeId, partTypeId), isNull(neighbourLives.droppedSeq)))
     .orderBy(desc(neighbourLives.seq))
-}
-
-async function modelsWith(db: Db, partTypeId: string): Promise<{ id: string; name: string }[]> {
-  const rows = await db
-    .selectDistinct({ id: printerModel.id, make: printerModel.make, name: printerModel.name })
-    .from(fitting)
-    .innerJoin(printer, eq(printer.id, fitting.printerId))
-    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
-    .where(and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq)))
-    .orderBy(printerModel.make, printerModel.name)
-  return rows.map(({ id, make, name }) => ({ id, name: `${make} ${name}` }))
-}
-
-/** The newest records as rows, those in place first. */
-async function recordRows(
-  db: Db,
-  { type, lives, records, now }: { type: PartTypeRow; lives: PartLife[]; records: LifeRecord[]; now: Date },
-): Promise<LifeRecordRow[]> {
-  const odd = oddOnes(lives, records, type.agesBy)
-  const newest = lives
-    .map((life, i) => ({ life, record: given(records[i]) }))
-    .sort((a, b) => (b.life.removedAt ?? now).getTime() - (a.life.removedAt ?? now).getTime())
-    .slice(0, recordsShown)
-  const places = await db
-    .select({ id: fitting.id, printer: { id: printer.id, name: printer.name }, slotName: slot.name })
-    .from(fitting)
-    .innerJoin(printer, eq(printer.id, fitting.printerId))
-    .innerJoin(slot, eq(slot.id, fitting.slotId))
-    .where(sql`${fitting.id} = ANY(${sql.param(newest.map(({ life }) => life.fittingId))}::uuid[])`)
-  const placeOf = new Map(places.map((row) => [row.id, row]))
-  return newest.map(({ life, record }) => {
-    const { printer: where, slotName } = given(placeOf.get(life.fittingId))
-    return {
-      fittingId: life.fittingId,
-      printer: where,
-      slotName,
-      age: life.age,
-      ageIsKnown: life.ageIsKnown,
-      removalReason: life.removalReason,
-      record,
-      removedAt: life.removedAt?.toISOString() ?? null,
-      removedSeq: life.removedSeq,
-      odd: odd.get(life.fittingId) ?? null,
-    }
-  })
-}
-
-/** Failures that came so early that something else than wear may have been at work. */
-function oddOnes(lives: readonly PartLife[], records: readonly LifeRecord[], clock: Clock): Map<string, string> {
-  const failed = lives.flatMap((life, i) => {
-    const { lower, upper } = given(records[i])
-    return upper !== null && upper > 0 && lower === upper ? [{ id: life.fittingId, age: upper }] : []
-  })
-  return new Map(
-    suspiciousRecords(failed.map(({ age }) => age)).map(({ place, shareOfNext }) => {
-      const { id, age } = given(failed[place])
-      const share = shareOfNext < 0.01 ? 'a hundredth' : `${Math.round(100 * shareOfNext)} %`
-      return [
-        id,
-        `Lasted ${Number(age.toPrecision(3))} ${clockUnits[clock]}, ${share} of the next shortest: user damage, or a part that never worked? ` +
-          'If so, correct the reason in its entry.',
-      ]
-    }),
-  )
 }

@@ -158,7 +158,7 @@ async function looksAt(
 }
 
 /** Ages of parts at moments within their fitting. */
-async function agesAt(db: Db, moments: readonly { id: string; at: string }[]): Promise<(number | null)[]> {
+export async function agesAt(db: Db, moments: readonly { id: string; at: string }[]): Promise<(number | null)[]> {
   if (moments.length === 0) return []
   const at = sql`m.at`
   const { rows } = await db.execute<{ place: string; then: CountersThen | null; at: string; row: FittingThen }>(sql`

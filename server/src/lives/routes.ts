@@ -1,6 +1,8 @@
 import { Router } from 'express'
 import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
 import { lifePage, livesList } from './livesPages.ts'
+import { repairsPage } from './repairsPage.ts'
+import { scorePage } from './scorePage.ts'
 
 export function livesRoutes(services: Services): Router {
   const { db } = services.database
@@ -9,10 +11,18 @@ export function livesRoutes(services: Services): Router {
     await freshFor(services, request, 'judgement', 'everyone')
     response.json(await livesList(db))
   })
+  router.get('/lives/score', requires(services, 'read'), async (request, response) => {
+    const fresh = await freshFor(services, request, 'score', 'everyone')
+    response.json(await scorePage(db, fresh))
+  })
+  router.get('/lives/repairs', requires(services, 'read'), async (_request, response) => {
+    response.json(await repairsPage(db))
+  })
   router.get('/lives/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'part type')
     await freshFor(services, request, 'judgement', [id])
-    response.json(await lifePage(db, id, services.clock()))
+    await freshFor(services, request, 'lifeCurves', [id])
+    response.json(await lifePage(db, id))
   })
   return router
 }

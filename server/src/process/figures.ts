@@ -1,3 +1,5 @@
+import { lifeCurvesFigure } from '../lives/lifeCurvesFigure.ts'
+import { scoreFigure } from '../lives/scoreFigure.ts'
 import { judgementFigure } from '../lives/judgementFigure.ts'
 import { dueFigure } from '../plan/dueFigure.ts'
 import { forecastFigure } from '../plan/forecastFigure.ts'
@@ -9,6 +11,8 @@ import type { Figures } from '../kept/bring.ts'
 export const figures: Figures = {
   forecast: forecastFigure,
   judgement: judgementFigure,
+  lifeCurves: lifeCurvesFigure,
+  score: scoreFigure,
   due: dueFigure,
   scatter: scatterFigure,
   drift: driftFigure,

@@ -71,7 +71,7 @@ export function BenchPage() {
             allowDeselect={false}
           />
         )}
-        <Tabs.List hidden={phone}>
+        <Tabs.List style={phone ? { display: 'none' } : undefined}>
           {instruments.map(({ value, name }) => (
             <Tabs.Tab key={value} value={value}>
               {name}

@@ -13,12 +13,26 @@ interface Props {
   xLabel: string
   yLabel: string
   yFormat?: (value: number) => string
+  xFormat?: (value: number) => string
   label: string
   children: ReactNode
 }
 
+const plain = (value: number) => value.toLocaleString('en-GB')
+
 /** Axes and grid around a chart; its children draw in the plot's own coordinates. */
-export function Frame({ width, height, x, y, xLabel, yLabel, yFormat = String, label, children }: Props) {
+export function Frame({
+  width,
+  height,
+  x,
+  y,
+  xLabel,
+  yLabel,
+  yFormat = String,
+  xFormat = plain,
+  label,
+  children,
+}: Props) {
   const [x0, x1] = x.range() as [number, number]
   const [y0, y1] = y.range() as [number, number]
   return (
@@ -34,7 +48,7 @@ export function Frame({ width, height, x, y, xLabel, yLabel, yFormat = String, l
         ))}
         {x.ticks(Math.max(3, Math.floor((x1 - x0) / 90))).map((t) => (
           <text key={t} x={x(t)} y={y0 + 18} textAnchor="middle" className={classes.tick}>
-            {t.toLocaleString('en-GB')}
+            {xFormat(t)}
           </text>
         ))}
         <line x1={x0} x2={x1} y1={y0} y2={y0} className={classes.axis} />

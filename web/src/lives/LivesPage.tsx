@@ -20,6 +20,10 @@ export function LivesPage() {
         title="Lives"
         says="How long parts last here, how sure that is, and which rule to keep. What is asked of the lead comes first, by what it is worth; then what costs most."
       />
+      <p style={{ margin: '0 0 0.75rem', display: 'flex', gap: '1.25rem', flexWrap: 'wrap' }}>
+        <Link to="/lives/repairs">Repairs over time</Link>
+        <Link to="/lives/score">Scorecard: did it come true?</Link>
+      </p>
       <AsyncView of={lives}>
         {(rows) =>
           rows.length === 0 ? <Nothing title="The catalogue has no part types yet." /> : <PartTypes rows={rows} />

@@ -1,43 +1,36 @@
 import type { LearnedLooksHere } from '@diatribon/contract'
-import { InputProblem, inspectionInterval, learnLooks, missedShare, type LookedAtPart } from '@diatribon/core'
+import { inspectionInterval, missedShare, type LearnedLooks } from '@diatribon/core'
 
 /** What checks are taken to cost where nobody has said: the minutes of one look at one part. */
 const minutesOfLook = 3
 
 /**
- * What looks at a part type have taught: how often defects come up, how long they show before they fail, and how often to look.
+ * What looks at a part type have taught, and how often to look by it.
  * @param cost what a mend in time and a failure cost, minor units; null: no price yet
  */
-export function looksLearned(
-  parts: readonly LookedAtPart[],
+export function looksPriced(
+  learned: LearnedLooks,
   cost: { preventiveMinor: number; failureMinor: number } | null,
   { labourMinorPerHour, unit }: { labourMinorPerHour: number; unit: string },
-): LearnedLooksHere | null {
-  if (!parts.some(({ looks }) => looks.some(({ found }) => found === 'defect'))) return null
-  try {
-    const learned = learnLooks(parts)
-    const { defectRate, delayMean } = learned
-    const inspectionCost = (minutesOfLook / 60) * labourMinorPerHour
-    const best =
-      cost && delayMean !== null
-        ? inspectionInterval({
-            defectRate,
-            delayMean,
-            inspectionCost,
-            failureCost: cost.failureMinor,
-            repairCost: cost.preventiveMinor,
-          })
-        : null
-    return {
-      ...learned,
-      interval: best?.interval ?? null,
-      costRate: best?.costRate ?? null,
-      noLooksCostRate: best?.noInspectionCostRate ?? null,
-      words: wordsOf(learned, best?.interval ?? null, unit),
-    }
-  } catch (error) {
-    if (error instanceof InputProblem) return null // nothing to learn from yet: the page does without
-    throw error
+): LearnedLooksHere {
+  const { defectRate, delayMean } = learned
+  const inspectionCost = (minutesOfLook / 60) * labourMinorPerHour
+  const best =
+    cost && delayMean !== null
+      ? inspectionInterval({
+          defectRate,
+          delayMean,
+          inspectionCost,
+          failureCost: cost.failureMinor,
+          repairCost: cost.preventiveMinor,
+        })
+      : null
+  return {
+    ...learned,
+    interval: best?.interval ?? null,
+    costRate: best?.costRate ?? null,
+    noLooksCostRate: best?.noInspectionCostRate ?? null,
+    words: wordsOf(learned, best?.interval ?? null, unit),
   }
 }
 

@@ -1,0 +1,40 @@
+import type { Doubted, ForetoldScore, MeanCumulative } from '@diatribon/core'
+import type { Freshness } from '../freshness.ts'
+
+/** How well one part type's chances came true, week by week. */
+export interface PartTypeScore {
+  partType: { id: string; name: string }
+  score: ForetoldScore | null
+  /** What its replacements and failures have cost in these weeks, and what waiting for each failure would have, in minor units. */
+  saved: { spent: number; waiting: Doubted } | null
+}
+
+/** The product's own score, from the book alone. */
+export interface ScorePage {
+  fresh: Freshness
+  weeks: { from: string; expected: number; happened: number }[]
+  all: ForetoldScore | null
+  partTypes: PartTypeScore[]
+  saved: { spent: number; waiting: Doubted } | null
+  /** Of jobs that were started with an estimate: how long they took of it. */
+  jobs: { count: number; median: number; middle: [number, number] } | null
+  /** Of closed faults: whether the first cause of the list, or one of the first three, was it. */
+  causes: { count: number; first: number; firstThree: number } | null
+}
+
+/** Repairs of one printer over its life, beside those of its sisters. */
+export interface PrinterRepairs {
+  printer: { id: string; name: string; model: string }
+  runHours: number
+  repairs: number
+  /** Against the other printers of its model; null: there are none, or nobody was repaired. */
+  against: { ratio: number | null; limits: [number, number | null] } | null
+  laplace: number | null
+  /** Minor units of labour and what a failure costs on top, per repair of all; null without any. */
+  words: string
+}
+
+export interface RepairsPage {
+  printers: PrinterRepairs[]
+  groups: { name: string; mcf: MeanCumulative[]; oldest: number }[]
+}
