@@ -22,6 +22,7 @@ runCommand(async () => {
     const wants = (name) => asked.length === 0 || asked.includes(name)
     const pgbench = join(bin, 'pgbench')
     if (wants('fits')) await benchFits()
+    if (wants('lives')) await (await import('./bench/lives.mjs')).benchLives()
     if (wants('drift')) await (await import('./bench/drift.mjs')).benchDrift()
     if (wants('jobs')) await (await import('./bench/jobs.mjs')).benchJobs()
     if (wants('feed')) await (await import('./bench/feed.mjs')).benchFeed(cluster.url)

@@ -222,7 +222,9 @@ export type {
 export type { PrinterState } from './printers/printerState.ts'
 export type {
   ComparedPolicy,
+  KnownAt,
   LearnedLooksHere,
+  LifeBearing,
   LifeEvidence,
   LifeFit,
   LifeKnown,

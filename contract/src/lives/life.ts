@@ -1,12 +1,4 @@
-import type {
-  CauseIncidence,
-  Doubted,
-  LifeNode,
-  LifePrior,
-  LifeRecord,
-  SurvivalStep,
-  TurnbullStep,
-} from '@diatribon/core'
+import type { CauseIncidence, Doubted, LifePrior, LifeRecord, SurvivalStep, TurnbullStep } from '@diatribon/core'
 import type { Clock } from '../hours/clock.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 import type { Urgency } from '../plan/urgency.ts'
@@ -116,12 +108,20 @@ export interface LifeEvidence {
   labourMinorPerHour: number
 }
 
+/** Share still good at an age, by what is known, with its limits. */
+export interface KnownAt {
+  age: number
+  good: number
+  limits: [lower: number, upper: number]
+}
+
 export interface LifePage extends LifeSummary {
+  /** What is known, from age 0 to beyond the oldest. */
+  curve: KnownAt[]
   fit: LifeFit | null
   /** What the fit says in words; null without a fit. */
   lifeWords: string | null
   prior: LifePrior
-  nodes: LifeNode[]
   /** How much the catalogue, the own parts and neighbours count, in one sentence. */
   shares: string
   /** null: a price has not been entered yet, so costs cannot be compared. */
@@ -137,11 +137,20 @@ export interface LifePage extends LifeSummary {
   /** Share that fails of each cause; null: no failure has a cause yet. */
   causes: { times: number[]; causes: Record<string, CauseIncidence>; words: string } | null
   looks: LearnedLooksHere | null
+  bearing: LifeBearing
   neighbours: NeighbourLives[]
   evidence: LifeEvidence
   models: { id: string; name: string }[]
   /** Newest ends first; long histories are cut, the count of all is `fitted`. */
   records: LifeRecordRow[]
+}
+
+/** What has bearing on how long a part type lasts. */
+export interface LifeBearing {
+  /** The clock on which its lives are most alike; null: too little is known. */
+  clock: { best: Clock; words: string } | null
+  /** How many times as long it lasts, with 95 % limits. */
+  factors: { words: string; times: number; limits: [number, number] }[]
 }
 
 /** What looks have taught of a part type. */

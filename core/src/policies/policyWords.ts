@@ -30,7 +30,7 @@ export function policyWords({ posterior, policies, recommended, reason }: Policy
       )
     }
     case 'saves little':
-      return `With ${failed}, ${otherWords} would save only ${percent(other.saving.mean)}, so ${stands}.`
+      return `With ${failed}, ${otherWords} would save ${other.saving.mean < 0.01 ? 'next to nothing' : `only ${percent(other.saving.mean)}`}, so ${stands}.`
     case 'not sure enough':
       return (
         `With ${failed}, ${otherWords} may save ${saves}, but it is the cheaper rule with a chance of only ` +

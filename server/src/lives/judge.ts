@@ -17,6 +17,7 @@ import {
   type LifeRecord,
   type Policy,
 } from '@diatribon/core'
+import type { KnownAt } from '@diatribon/contract'
 import type { StoredJudgement, StoredPolicy } from '../platform/tables.ts'
 
 /** One part type's history and costs. */
@@ -77,6 +78,7 @@ export function judge(history: History): StoredJudgement {
       scaleSd: prior.scaleSd,
     },
     known,
+    curve: curveOf(posterior, records),
     nodes: posterior.nodes(),
     shares: sharesWords(worthInFailures(prior), failures, failuresOf(neighbours)),
     policies: compared && compared.policies.map(stored),
@@ -87,6 +89,20 @@ export function judge(history: History): StoredJudgement {
     interval: isLearned ? given(recommended.interval) : tradeInterval,
     words: compared ? policyWords(compared, unit) : wordsWithoutPrice(known, tradeInterval, unit, failures),
   }
+}
+
+/** Points of the curve that the page draws. */
+const curvePoints = 48
+
+function curveOf(posterior: LifePosterior, records: readonly LifeRecord[]): KnownAt[] {
+  const oldest = records.reduce((most, { lower, upper }) => Math.max(most, lower ?? 0, upper ?? 0), 0)
+  const last = Math.max(oldest, 1.6 * posterior.scale().median)
+  const digits = (x: number) => Number(x.toPrecision(4))
+  return Array.from({ length: curvePoints + 1 }, (_, i) => {
+    const age = (last * i) / curvePoints
+    const { mean, limits } = posterior.survivalAt(age)
+    return { age: digits(age), good: digits(mean), limits: [digits(limits[0]), digits(limits[1])] }
+  })
 }
 
 const stored = (policy: Policy): StoredPolicy => {

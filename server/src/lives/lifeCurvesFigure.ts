@@ -17,6 +17,7 @@ import type { Figure, Reckoned } from '../kept/figure.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, printerModel, slot } from '../platform/tables.ts'
+import { bearingOf } from './bearing.ts'
 import { causesOf } from './causesOf.ts'
 import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
 
@@ -26,7 +27,10 @@ const mostForTurnbull = 3000
 type PartTypeRow = typeof partType.$inferSelect
 
 /** What a part type's page draws and lists: kept, since it grows with history. */
-export interface LifeCurves extends Pick<LifePage, 'survival' | 'turnbull' | 'causes' | 'models' | 'records'> {
+export interface LifeCurves extends Pick<
+  LifePage,
+  'survival' | 'turnbull' | 'causes' | 'models' | 'records' | 'bearing'
+> {
   /** What looks have taught; null: nothing yet. */
   looks: LearnedLooks | null
   evidence: LifeRecord[]
@@ -41,6 +45,7 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
       const lives = await partLives(db, type.id, now)
       const records = lives.map((life) => recordOf(life, type.agesBy))
       const evidence = gathered(records)
+      const models = await modelsWith(db, type.id)
       results.set(type.id, {
         result: {
           survival: records.length > 0 ? kaplanMeier(records) : [],
@@ -48,7 +53,8 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
           causes: await causesOf(db, lives),
           looks: looksOrNull(lookedAt(lives)),
           evidence,
-          models: await modelsWith(db, type.id),
+          models,
+          bearing: await bearingOf(db, { partTypeId: type.id, clock: type.agesBy, lives, records, models }, now),
           records: await recordRows(db, { type, lives, records, now }),
         },
         holdsUntil: type.agesBy === 'days' ? midnight : null,

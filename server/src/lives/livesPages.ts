@@ -123,13 +123,13 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
   const costs = replacementCosts(type, labour)
   const curves = given((await keptResults<LifeCurves>(db, 'lifeCurves', [partTypeId])).get(partTypeId))
   const neighbours = await neighboursOf(db, partTypeId)
-  const { fit, lifeWords, prior, nodes, shares, policies, deadOnArrival, fitted } = judged
+  const { fit, lifeWords, prior, curve, shares, policies, deadOnArrival, fitted } = judged
   return {
     ...summaryOf(type, judged, await rulesInForce(db, [partTypeId])),
     fit,
     lifeWords,
     prior,
-    nodes,
+    curve,
     shares,
     cost: costs && { ...costs, minutes: type.minutes },
     policies,
@@ -141,6 +141,7 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     turnbull: curves.turnbull,
     causes: curves.causes,
     models: curves.models,
+    bearing: curves.bearing,
     records: curves.records,
     looks:
       curves.looks && looksPriced(curves.looks, costs, { labourMinorPerHour: labour, unit: clockUnits[type.agesBy] }),

@@ -134,9 +134,10 @@ function savedSince(
     if (until <= since || until <= from) continue
     ran += Math.max(0, life.ran) * ((until - Math.max(from, since)) / (until - from))
     if (life.removedAt === null) continue
-    const ended = life.removalReason === 'failed' || life.removalReason === 'worn at check'
-    if (ended) spent += money.failure
-    else if (life.removalReason === 'replaced in time') spent += money.preventive
+    // Found worn at a look it was changed before it could fail.
+    if (life.removalReason === 'failed') spent += money.failure
+    else if (life.removalReason === 'replaced in time' || life.removalReason === 'worn at check')
+      spent += money.preventive
   }
   const rate = posterior.figure((shape, scale) => money.failure * ruleRates({ shape, scale }, null).failures)
   const by = (value: number) => Math.round(value * ran)

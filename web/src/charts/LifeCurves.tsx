@@ -1,9 +1,10 @@
 import { useElementSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
-import { chanceOfNodes, survival, type LifeNode, type TurnbullStep, type WeibullLife } from '@diatribon/core'
+import type { KnownAt } from '@diatribon/contract'
+import { survival, type TurnbullStep, type WeibullLife } from '@diatribon/core'
 import { number } from '../ui/words.ts'
 import classes from './charts.module.css'
-import { bandPath, between, curvePath, looksPath, stepsPath, type Step } from './chartPaths.ts'
+import { bandPath, curvePath, knownBand, knownPath, looksPath, stepsPath, type Step } from './chartPaths.ts'
 import { Frame, margin } from './Frame.tsx'
 import { IntervalLine } from './SurvivalChart.tsx'
 
@@ -13,8 +14,8 @@ interface Props {
   steps: Step[]
   /** Shares of failures between two looks; null: none. */
   turnbull: TurnbullStep[] | null
-  /** The lives that may be the true one: their mean curve and its band. */
-  nodes: LifeNode[]
+  /** What is known: mean and limits, from age 0 on. */
+  curve: KnownAt[]
   /** The catalogue's life, before anything was seen here. */
   prior: WeibullLife
   unit: string
@@ -23,13 +24,11 @@ interface Props {
 }
 
 /** Share still good by age: what was counted here, what the catalogue holds, and what follows from both. */
-export function LifeCurves({ steps, turnbull, nodes, prior, unit, oldest, interval }: Props) {
+export function LifeCurves({ steps, turnbull, curve, prior, unit, oldest, interval }: Props) {
   const { ref, width } = useElementSize()
-  const typical = nodes.reduce((sum, [, scale, weight]) => sum + scale * weight, 0)
-  const last = Math.max(oldest, interval ?? 0, typical * 1.6) * 1.03 || 1
+  const last = Math.max(oldest, interval ?? 0, curve.at(-1)?.age ?? 0) * 1.03 || 1
   const x = scaleLinear([0, last], [0, Math.max(60, width - margin.left - margin.right)])
   const y = scaleLinear([0, 1], [height - margin.top - margin.bottom, 0])
-  const known = (age: number) => chanceOfNodes(nodes, 0, age)
   return (
     <div ref={ref}>
       {width > 0 && (
@@ -40,10 +39,7 @@ export function LifeCurves({ steps, turnbull, nodes, prior, unit, oldest, interv
           yFormat={(v) => `${Math.round(v * 100)} %`}
           label="Share of parts still good by age: counted here, by the catalogue, and both together"
         >
-          <path
-            d={between((age) => [1 - known(age).limits[1], 1 - known(age).limits[0]], 0, last, x, y)}
-            className={classes.knownBand}
-          />
+          <path d={knownBand(curve, x, y)} className={classes.knownBand} />
           {/* With looks between, ages that are known are but a part: then Turnbull's shares tell all of it. */}
           {turnbull ? (
             <path d={looksPath(turnbull, oldest, x, y)} className={classes.steps} />
@@ -56,7 +52,7 @@ export function LifeCurves({ steps, turnbull, nodes, prior, unit, oldest, interv
             )
           )}
           <path d={curvePath((age) => survival(prior, age), 0, last, x, y, 80)} className={classes.prior} />
-          <path d={curvePath((age) => 1 - known(age).mean, 0, last, x, y, 80)} className={classes.curve} />
+          <path d={knownPath(curve, x, y)} className={classes.curve} />
           {interval !== null && (
             <IntervalLine
               at={x(interval)}

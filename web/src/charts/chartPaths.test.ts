@@ -1,5 +1,5 @@
 import { scaleLinear } from 'd3-scale'
-import { bandPath, between, curvePath, looksPath, stepsPath } from './chartPaths.ts'
+import { bandPath, curvePath, knownBand, knownPath, looksPath, stepsPath } from './chartPaths.ts'
 
 const x = scaleLinear([0, 10], [0, 100])
 const y = scaleLinear([0, 1], [100, 0])
@@ -19,8 +19,13 @@ it('draws a curve through its function', () => {
   expect(curvePath((age) => age / 10, 0, 10, x, y, 2)).toBe('M0,100L50,50L100,0')
 })
 
-it('fills between two functions', () => {
-  expect(between(() => [0.2, 0.8], 0, 10, x, y, 1)).toBe('M0,20L100,20L100,80L0,80Z')
+it('draws what is known and fills its limits', () => {
+  const known = [
+    { age: 0, good: 1, limits: [1, 1] as [number, number] },
+    { age: 10, good: 0.5, limits: [0.2, 0.8] as [number, number] },
+  ]
+  expect(knownPath(known, x, y)).toBe('M0,0L100,50')
+  expect(knownBand(known, x, y)).toBe('M0,0L100,20L100,80L0,0Z')
 })
 
 it('falls straight between two looks and is level elsewhere', () => {

@@ -52,25 +52,31 @@ export function curvePath(
   )
 }
 
-/** A band between two functions of age. */
-export function between(
-  f: (age: number) => [lower: number, upper: number],
-  from: number,
-  to: number,
-  x: Scale,
-  y: Scale,
-  points = 80,
-): string {
-  const rows = Array.from({ length: points + 1 }, (_, i) => {
-    const age = from + ((to - from) * i) / points
-    return { age, limits: f(age) }
-  })
+/** What is known of a share at an age, with its limits. */
+interface Known {
+  age: number
+  good: number
+  limits: [lower: number, upper: number]
+}
+
+/** The curve of what is known. */
+export function knownPath(points: readonly Known[], x: Scale, y: Scale): string {
   return (
-    area<(typeof rows)[number]>(
+    line<Known>(
+      ({ age }) => x(age),
+      ({ good }) => y(good),
+    )(points) ?? ''
+  )
+}
+
+/** The band of its limits. */
+export function knownBand(points: readonly Known[], x: Scale, y: Scale): string {
+  return (
+    area<Known>(
       ({ age }) => x(age),
       ({ limits }) => y(limits[0]),
       ({ limits }) => y(limits[1]),
-    )(rows) ?? ''
+    )(points) ?? ''
   )
 }
 

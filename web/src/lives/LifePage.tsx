@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { AdoptedPolicy, Clock, LifePage as Page, LifeRecordRow, Site } from '@diatribon/contract'
-import { chanceOfNodes, survival } from '@diatribon/core'
+import type { AdoptedPolicy, Clock, LifeBearing, LifePage as Page, LifeRecordRow, Site } from '@diatribon/contract'
+import { survival } from '@diatribon/core'
 import { LifeCurves } from '../charts/LifeCurves.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -47,6 +47,7 @@ function Life({ page }: { page: Page }) {
           <p>{page.looks.words}</p>
         </Section>
       )}
+      <Bearing bearing={page.bearing} />
       {adopted.length > 0 && <Adopted adopted={adopted} clock={clock} site={site} />}
       <Neighbours page={page} />
       <Records records={records} clock={clock} site={site} partTypeId={partType.id} />
@@ -136,11 +137,10 @@ function Figures({ page }: { page: Page }) {
 }
 
 function Curves({ page }: { page: Page }) {
-  const { clock, survival: steps, turnbull, nodes, prior, records, inForce, shares } = page
+  const { clock, survival: steps, turnbull, curve, prior, records, inForce, shares } = page
   const unit = clock === 'hours' ? 'h' : clock
   const oldest = records.reduce((most, { age }) => Math.max(most, age), 0)
   const held = { shape: prior.shapeMedian, scale: prior.scaleMedian }
-  const ages = [0.1, 0.25, 0.5, 0.75, 1, 1.25, 1.5, 2].map((share) => share * page.known.scale.median)
   const percent = (share: number) => `${Math.round(100 * share)} %`
   return (
     <FigureWithTable
@@ -155,27 +155,43 @@ function Curves({ page }: { page: Page }) {
         </>
       }
       columns={[`Age, ${unit}`, 'Still good', 'Lower', 'Upper', 'Catalogue alone']}
-      rows={ages.map((age) => {
-        const { mean, limits } = chanceOfNodes(nodes, 0, age)
-        return [
+      rows={curve
+        .filter((_, i) => i % 4 === 0 && i > 0)
+        .map(({ age, good, limits }) => [
           number(age, 3),
-          percent(1 - mean),
-          percent(1 - limits[1]),
-          percent(1 - limits[0]),
+          percent(good),
+          percent(limits[0]),
+          percent(limits[1]),
           percent(survival(held, age)),
-        ]
-      })}
+        ])}
     >
       <LifeCurves
         steps={steps}
         turnbull={turnbull}
-        nodes={nodes}
+        curve={curve}
         prior={held}
         unit={clockName(clock)}
         oldest={oldest}
         interval={inForce.interval}
       />
     </FigureWithTable>
+  )
+}
+
+/** Which clock it ages by, and what makes it last longer or shorter. */
+function Bearing({ bearing: { clock, factors } }: { bearing: LifeBearing }) {
+  if (!clock && factors.length === 0) return null
+  const times = (value: number) => number(value, 2)
+  return (
+    <Section title="What has bearing on it">
+      {clock && <p>{clock.words}</p>}
+      {factors.map(({ words, times: by, limits: [low, high] }) => (
+        <p key={words}>
+          With {words}: lasts {times(by)} times as long ({times(low)} to {times(high)}
+          {low < 1 && high > 1 ? ': not yet clear which way' : ''}).
+        </p>
+      ))}
+    </Section>
   )
 }
 

@@ -1,5 +1,5 @@
 import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
-import type { LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
+import type { KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
 import type { Doubted, LifeNode, LifePrior, Policy, PolicyName, PolicyReason } from '@diatribon/core'
 import { moment } from './columns.ts'
 
@@ -66,6 +66,7 @@ export interface StoredJudgement {
   lifeWords: string | null
   prior: LifePrior
   known: LifeKnown
+  curve: KnownAt[]
   /** The lives that may be the true one, each with its chance. */
   nodes: LifeNode[]
   shares: string
