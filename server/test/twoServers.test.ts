@@ -216,6 +216,62 @@ it('settles in one order whatever else two people do to one thing', async () => 
   }
 })
 
+it('gives a used part to one of two who reach for it, and to nobody twice', async () => {
+  const printers = [randomUUID(), randomUUID()]
+  for (const [n, printerId] of printers.entries()) await shop.takeIn(printerId, `Used ${n}`, 40 + n)
+  const slotOf = (printerId: string) =>
+    one<string>(`SELECT id AS it FROM slot WHERE printer_id = $1 AND name = 'Nozzle'`, [printerId])
+  const slots = await Promise.all(printers.map(slotOf))
+  const swap = (n: number, usedFittingId?: string): Sent => ({
+    kind: 'swap-part',
+    printerId: printers[n]!,
+    slotId: slots[n]!,
+    removalReason: 'failed',
+    partTypeId: shop.ids.nozzle,
+    ...(usedFittingId ? { usedFittingId } : {}),
+    confirmed: ['hot work'],
+  })
+  for (let i = 0; i < 8; i++) {
+    const { seq } = await here.act({ ...swap(0), removalReason: 'replaced in time' } as Sent & { kind: 'swap-part' })
+    const used = await one<string>(`SELECT id AS it FROM fitting WHERE removed_seq = $1`, [seq])
+    const answers = await atOnce(swap(0, used), swap(1, used))
+    expect(answers.sort()).toEqual([201, 409])
+    expect(
+      await one(
+        `SELECT count(*)::int AS it FROM fitting WHERE part_id = (SELECT part_id FROM fitting WHERE id = $1) AND removed_at IS NULL`,
+        [used],
+      ),
+    ).toBe(1)
+  }
+})
+
+it('keeps both rules that two leads adopt at once, of which the later holds, and neighbours that are out stay out', async () => {
+  for (let i = 0; i < 8; i++) {
+    const rule = (interval: number): Sent => ({
+      kind: 'adopt-policy',
+      partTypeId: shop.ids.nozzle,
+      policy: 'learned age',
+      interval,
+      reason: 'as seen',
+    })
+    expect(await atOnce(rule(200 + i), rule(300 + i))).toEqual([201, 201])
+    const livesId = randomUUID()
+    await here.act({
+      kind: 'bring-neighbour-lives',
+      livesId,
+      partTypeId: shop.ids.nozzle,
+      source: 'x',
+      records: [{ lower: 5, upper: 5, weight: 1 }],
+    })
+    await atOnce(
+      { kind: 'weigh-neighbour-lives', livesId, weight: 0, dropped: true },
+      { kind: 'weigh-neighbour-lives', livesId, weight: 1, dropped: false },
+    )
+    expect(await one(`SELECT (dropped_seq IS NOT NULL) AS it FROM neighbour_lives WHERE id = $1`, [livesId])).toBe(true)
+  }
+  expect(await one(`SELECT count(*)::int AS it FROM policy`)).toBe(16)
+})
+
 it('is the same when the book is played again', async () => {
   const { database } = shop.server.services
   expect(await factsReplayed(database)).toEqual(await factsOf(database.pool))

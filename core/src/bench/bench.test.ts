@@ -3,6 +3,8 @@ import { bedCurrent } from './bedCurrent.ts'
 import { bedPlane, bedPoints } from './bedPlane.ts'
 import { beltTension, pitchForTension } from './beltTension.ts'
 import { cubeError, newSteps, playAtEdge } from './byHand.ts'
+import { InputProblem } from '../inputProblem.ts'
+import { seeded } from '../testing/lifetimes.ts'
 import { findPitch } from './findPitch.ts'
 import { coarsePitchMm, knobTurns } from './knobTurns.ts'
 import { meshRepeatability } from './meshRepeatability.ts'
@@ -128,6 +130,28 @@ describe('pitch', () => {
     },
   )
 
+  // A room that hums at a fifth of the pluck, with its overtones; common practice, no source.
+  it.each([50, 60])('hears a belt through a room that hums at %p Hz, or asks for another pluck', (mains) => {
+    let heard = 0
+    for (const hz of [41.203, 66, 84, 110, 164.8, 228])
+      for (const seed of [1, 2]) {
+        const rate = 44_100
+        const pluck = pluckedBelt({ hz, seconds: 1, sampleRate: rate, noise: 0.05, seed })
+        const loudest = pluck.reduce((most, value) => Math.max(most, Math.abs(value)), 0)
+        const sound = pluck.map((value, i) => {
+          const turn = 2 * Math.PI * mains * (i / rate)
+          return value + 0.2 * loudest * (Math.sin(turn + seed) + 0.4 * Math.sin(2 * turn) + 0.2 * Math.sin(3 * turn))
+        })
+        try {
+          expect(Math.abs(findPitch(sound, rate).hz / hz - 1)).toBeLessThan(0.015)
+          heard++
+        } catch (error) {
+          if (!(error instanceof InputProblem)) throw error // it asked for another pluck
+        }
+      }
+    expect(heard).toBeGreaterThanOrEqual(8)
+  })
+
   it('refuses noise alone, silence and scraps', () => {
     for (let seed = 1; seed <= 40; seed++)
       expect(() =>
@@ -183,6 +207,26 @@ describe('sums by hand', () => {
 })
 
 describe('soak', () => {
+  it('says how sure it is: wider with noise and where the log is short', () => {
+    const noisy = (upTo: number, by: number) => {
+      const random = seeded(5)
+      return Array.from({ length: upTo / 2 + 1 }, (_, i) => ({
+        minutes: 2 * i,
+        value: 60 - 38 * Math.exp((-2 * i) / 9) + by * (2 * random() - 1),
+      }))
+    }
+    const width = (points: { minutes: number; value: number }[]) => {
+      const { flatAfter, flatAfterLimits } = soak(points)
+      expect(flatAfterLimits[0]).toBeLessThanOrEqual(flatAfter)
+      return (flatAfterLimits[1] ?? Infinity) - flatAfterLimits[0]
+    }
+    expect(width(noisy(40, 0.1))).toBeLessThan(width(noisy(40, 0.6)))
+    expect(width(noisy(40, 0.3))).toBeLessThan(width(noisy(14, 0.3)))
+    const [low, high] = soak(noisy(40, 0.3)).flatAfterLimits
+    expect(low).toBeLessThan(27)
+    expect(high).toBeGreaterThan(26)
+  })
+
   const lag = (tau: number, minutes: number[]) =>
     minutes.map((m) => ({ minutes: m, value: 60 - 38 * Math.exp(-m / tau) }))
   const every2 = Array.from({ length: 21 }, (_, i) => 2 * i)

@@ -1,4 +1,5 @@
 import { InputProblem } from '../inputProblem.ts'
+import { withoutHum } from './withoutHum.ts'
 
 export interface Pitch {
   hz: number
@@ -14,12 +15,14 @@ const enoughPerSecond = 4000
 const threshold = 0.15
 /** Above this nothing repeats: noise. */
 const mostAperiodic = 0.4
+/** Nearer than this to a hum that was taken out, a pitch is not believed. */
+const nearHum = 0.02
 /** The pitch of a belt may wander so much between the halves of a recording; more means that it is not one tone. */
 const mostWander = 0.04
 
 /**
  * Pitch of a plucked belt, by the YIN method: the lag at which the sound differs least from itself, the differences of all
- * windows added up so that noise averages out.
+ * windows added up so that noise averages out. What the room hums at all the while is taken out first.
  * @param samples one channel, any scale, at least a third of a second
  * @param sampleRate samples a second, ≥ 4000
  * @returns pitch between 20 and 300 Hz, within 1 % on plucks with noise
@@ -29,7 +32,8 @@ const mostWander = 0.04
 export function findPitch(samples: Float32Array | readonly number[], sampleRate: number): Pitch {
   const step = Math.max(1, Math.floor(sampleRate / enoughPerSecond))
   const rate = sampleRate / step
-  const sound = thinned(samples, step)
+  const raw = thinned(samples, step)
+  const { sound, hums } = withoutHum(raw, rate)
   const longest = Math.ceil(rate / lowestHz)
   const shortest = Math.floor(rate / highestHz)
   const window = 2 * longest
@@ -57,6 +61,12 @@ export function findPitch(samples: Float32Array | readonly number[], sampleRate:
         'The tone changes while it sounds. Pluck one span only, and hold the others still.',
       )
   }
+  // So near to what the room hums at, one cannot be told from the other.
+  if (hums.some((hz) => Math.abs(found.hz / hz - 1) < nearHum))
+    throw new InputProblem(
+      'no-pitch',
+      `The room hums at ${hums[0]} Hz, and the tone found lies there too. Switch off what hums, or hold the microphone closer, and pluck again.`,
+    )
   if (found.hz < 20 || found.hz > 300)
     throw new InputProblem('no-pitch', 'No belt sounds so low or so high: the tone found lies outside 20 to 300 Hz.')
   return found

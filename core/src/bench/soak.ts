@@ -1,4 +1,5 @@
 import { InputProblem } from '../inputProblem.ts'
+import { studentT } from '../maths/studentT.ts'
 
 export interface SoakPoint {
   /** Minutes since the log began. */
@@ -14,6 +15,8 @@ export interface Soak {
   final: number
   /** Minutes since the log began at which 95 % of the whole change is done. */
   flatAfter: number
+  /** 95 % limits of that; the upper is null where the log does not bound it. */
+  flatAfterLimits: [lower: number, upper: number | null]
   /** Whether the log reaches that far. */
   isFlat: boolean
 }
@@ -26,6 +29,7 @@ const toFivePerCent = Math.log(20)
  * the line in e^(−t/τ) is exact, so τ alone is searched.
  * @param points at least five, in any order, over some minutes
  * @throws InputProblem 'too-few-readings', 'no-fit' when the log shows no levelling off
+ * @returns the time constant, the end, and when it is flat with 95 % limits from the sum of squares (Draper & Smith 1998, ch. 24)
  * Source: step response of a first-order system (any control text), fitted by separable least squares, Golub & Pereyra (1973).
  */
 export function soak(points: readonly SoakPoint[]): Soak {
@@ -69,5 +73,24 @@ export function soak(points: readonly SoakPoint[]): Soak {
   if (!(Math.abs(change) > 0) || !(seen > 0) || minutesPerE > 3 * span)
     throw new InputProblem('no-fit', 'It does not level off yet: log on, and look again in some minutes.')
   const flatAfter = start + toFivePerCent * minutesPerE
-  return { minutesPerE, final, flatAfter, isFlat: start + span >= flatAfter }
+  // Limits of τ: as far as the squares grow by no more than chance would have them (one figure beside two others).
+  const t = studentT(0.025, Math.max(1, points.length - 3))
+  const least = squaresAt(Math.log(minutesPerE))
+  const allowed = least * (1 + (t * t) / Math.max(1, points.length - 3))
+  const end = (direction: 1 | -1): number | null => {
+    let [inside, outside] = [Math.log(minutesPerE), Math.log(minutesPerE)]
+    for (let n = 0; n < 60 && squaresAt(outside) <= allowed; n++) {
+      inside = outside
+      outside += direction * 0.1
+    }
+    if (squaresAt(outside) <= allowed) return null
+    for (let n = 0; n < 40; n++) {
+      const middle = (inside + outside) / 2
+      if (squaresAt(middle) <= allowed) inside = middle
+      else outside = middle
+    }
+    return start + toFivePerCent * Math.exp((inside + outside) / 2)
+  }
+  const flatAfterLimits: Soak['flatAfterLimits'] = [end(-1) ?? start, end(1)]
+  return { minutesPerE, final, flatAfter, flatAfterLimits, isFlat: start + span >= flatAfter }
 }

@@ -88,6 +88,39 @@ describe('without a later reading', () => {
     expect(at([{ ...job(0, 100, 32), kind: 'tally', prints: 37 }], 50)).toMatchObject({ hours: 1016, prints: 18.5 }))
 })
 
+describe('no faster than the clock', () => {
+  it('hours that do not fit beside what was said to be idle lie in it, and are asked about', () => {
+    // Idle from 0 to 22 h of a day, and the meter rose by 10 h: two of them fit into the rest.
+    const evidence = [idle(0, 22), meter(24, 110)]
+    const { points, windows } = counterCurve(anchor, evidence)
+    for (const [i, point] of points.entries()) {
+      const before = points[i - 1] ?? anchor
+      expect(point.hours - before.hours).toBeLessThanOrEqual((point.atMs - before.atMs) / hour + 1e-9)
+    }
+    expect(at(evidence, 22).hours).toBeCloseTo(1008, 9)
+    expect(at(evidence, 24).hours).toBeCloseTo(1010, 9)
+    expect(gapOf(windows[0]!)).toBeCloseTo(8, 9)
+  })
+  it('asks nothing where the hours fit', () => {
+    const { windows } = counterCurve(anchor, [idle(0, 12), meter(24, 110)])
+    expect(gapOf(windows[0]!)).toBeNull()
+  })
+})
+
+describe('a spool that runs out inside a job', () => {
+  it('counts each metre once: the job is cut where the spool ended', () => {
+    // A job of 100 m over 10 h; the first spool ended after 4 h of it, the second lasted until hour 50.
+    const evidence = [job(10, 20), spool(0, 14, 140), spool(14, 50, 360)]
+    expect(at(evidence, 14).metres).toBeCloseTo(140, 9)
+    expect(at(evidence, 50).metres).toBeCloseTo(500, 9)
+  })
+  it('keeps prints and hours of the job', () => {
+    const evidence = [job(10, 20), spool(0, 14, 140), spool(14, 50, 360)]
+    expect(at(evidence, 50).prints).toBeCloseTo(1, 9)
+    expect(at(evidence, 50).hours).toBeCloseTo(1010, 9)
+  })
+})
+
 describe('a spool is right in total', () => {
   it('with no jobs it is spread over its time', () => expect(at([spool(0, 100, 335)], 50).metres).toBeCloseTo(167.5, 9))
   it('with jobs it adds what they leave', () => {

@@ -1,3 +1,4 @@
+import { hourMs } from '../maths/durations.ts'
 import type { CounterPoint } from './counters.ts'
 import { meterGain, type Evidence } from './evidence.ts'
 
@@ -12,6 +13,8 @@ export interface MeterWindow {
   toMs: number
   meterHours: number
   claimedHours: number
+  /** Hours of it in which nothing ran, as was told. */
+  idleHours?: number
 }
 
 /**
@@ -20,7 +23,8 @@ export interface MeterWindow {
  * Hours: the meter is right in total, jobs say when. Between two readings, what jobs and tallies claim lies where they say;
  * what the meter has more is spread evenly over the time that is neither a job's nor idle; where they claim more than the
  * meter, they are shrunk to it. After the last reading, claims stand as they are.
- * Metres: a finished spool is right in total, the jobs inside its time say when, in the same way.
+ * Metres: a finished spool is right in total, the jobs inside its time say when, in the same way; one that runs on from one spool to
+ * the next is cut where the spool ran out. No hours run faster than the clock, unless the meter says so of the whole window.
  * @param anchor a meter reading; evidence at or before it only helps to split a spool between the jobs in its time
  * @param evidence in force, in any order
  * @returns points after the anchor in order of time, and the meter's windows
@@ -42,7 +46,8 @@ export function counterCurve(
     const gain = meterGain({ atMs: at.atMs, shows }, { ...meter!, atMs })
     const inside = cutTo(pieces, at.atMs, atMs)
     const claimedHours = sum(inside, ({ hours }) => hours)
-    windows.push({ fromMs: at.atMs, toMs: atMs, meterHours: gain, claimedHours })
+    const idleHours = sum(inside, (p) => (p.kind === 'idle' ? (p.atMs - p.fromMs) / hourMs : 0))
+    windows.push({ fromMs: at.atMs, toMs: atMs, meterHours: gain, claimedHours, idleHours })
     points.push(...run(at, inside, atMs, gain))
     at = points[points.length - 1]!
     shows = meter!.shows
@@ -66,7 +71,11 @@ interface Piece {
 
 /** A spool keeps only the metres that the jobs inside its time leave unexplained; where they claim more, they shrink. */
 function spoolsSplit(pieces: readonly Evidence[]): Piece[] {
-  const out: Piece[] = pieces.map((piece) => ({ ...piece }))
+  const ends = pieces.flatMap(({ kind, fromMs, atMs }) => (kind === 'spool' ? [fromMs, atMs] : []))
+  ends.sort((a, b) => a - b)
+  const out = pieces.flatMap((piece) =>
+    piece.kind === 'spool' || piece.metres <= 0 ? [{ ...piece }] : cutAtSpools(piece, ends),
+  )
   for (const spool of out) {
     if (spool.kind !== 'spool') continue
     const inside = out.filter(
@@ -82,6 +91,14 @@ function spoolsSplit(pieces: readonly Evidence[]): Piece[] {
     spool.metres = Math.max(0, spool.metres - claimed)
   }
   return out
+}
+
+/** A print in which a spool ran out used filament of both: its parts before and after belong to one each. */
+function cutAtSpools(piece: Piece, ends: readonly number[]): Piece[] {
+  const inside = ends.filter((ms) => ms > piece.fromMs && ms < piece.atMs)
+  if (inside.length === 0) return [{ ...piece }]
+  const marks = [piece.fromMs, ...new Set(inside), piece.atMs]
+  return marks.slice(1).flatMap((atMs, i) => cutTo([piece], marks[i] as number, atMs))
 }
 
 /** The shares of pieces that lie between two moments. A piece without length counts where it ends. */
@@ -116,11 +133,16 @@ function run(start: CounterPoint, pieces: readonly Piece[], toMs: number, total:
   const freeMs = sum(steps, ({ from, to, free }) => (free ? to - from : 0))
   const stretch = claimed === 0 ? 0 : gap < 0 || (gap > 0 && freeMs === 0) ? total! / claimed : 1
   const spreadOverAll = gap > 0 && freeMs === 0 && claimed === 0
-  const gapPerMs = gap <= 0 || stretch > 1 ? 0 : gap / (spreadOverAll ? toMs - start.atMs : freeMs)
+  const spread = gap <= 0 || stretch > 1 ? 0 : gap
+  // No printer runs faster than the clock: what does not fit into the free time ran while it was said to be idle.
+  const spreadFree = spreadOverAll ? spread : Math.min(spread, freeMs / hourMs)
+  const gapPerMs = spread === 0 ? 0 : spreadFree / (spreadOverAll ? toMs - start.atMs : freeMs)
+  const takenMs = toMs - start.atMs - freeMs
+  const restPerMs = spread > spreadFree && takenMs > 0 ? (spread - spreadFree) / takenMs : 0
   let at: CounterPoint = start
   return steps.map(({ from, to, free }, i) => {
     const next = { ...at, atMs: to }
-    if (free || spreadOverAll) next.hours += gapPerMs * (to - from)
+    next.hours += (free || spreadOverAll ? gapPerMs : restPerMs) * (to - from)
     for (const p of pieces) {
       if (p.fromMs === p.atMs ? p.atMs !== to : p.fromMs > from || p.atMs < to) continue
       const share = p.fromMs === p.atMs ? 1 : (to - from) / (p.atMs - p.fromMs)
@@ -139,9 +161,15 @@ function run(start: CounterPoint, pieces: readonly Piece[], toMs: number, total:
 /** Hours claimed may differ from the meter's by rounding; less than this is no gap to explain. */
 export const gapWorthAsking = (meterHours: number) => Math.max(0.5, 0.05 * meterHours)
 
-/** How far a meter's window is from what was claimed in it; null when nothing was claimed, or the difference is small. */
-export function gapOf({ meterHours, claimedHours }: MeterWindow): number | null {
+/**
+ * How far a meter's window is from what was claimed in it; null when nothing was claimed, or the difference is small. Where nothing
+ * was claimed but idle time, how much more the meter has than the rest of the time allows.
+ */
+export function gapOf({ fromMs, toMs, meterHours, claimedHours, idleHours = 0 }: MeterWindow): number | null {
   const gap = meterHours - claimedHours
+  // More than there was time for beside what was said to be idle.
+  const tooMuch = meterHours - Math.max(claimedHours, (toMs - fromMs) / hourMs - idleHours)
+  if (idleHours > 0 && claimedHours === 0 && tooMuch >= gapWorthAsking(meterHours)) return tooMuch
   return claimedHours === 0 || Math.abs(gap) < gapWorthAsking(meterHours) ? null : gap
 }
 

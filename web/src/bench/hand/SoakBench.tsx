@@ -25,7 +25,9 @@ export function SoakBench({ printerId, onPrinter }: InstrumentProps) {
     return {
       words: (
         <>
-          Flat after <b>{number(found.flatAfter, 3)} min</b>: a twentieth of the change is left then.{' '}
+          Flat after <b>{number(found.flatAfter, 3)} min</b> (95 % limits {number(found.flatAfterLimits[0], 3)} to{' '}
+          {found.flatAfterLimits[1] === null ? 'no upper limit' : number(found.flatAfterLimits[1], 3)}): a twentieth of
+          the change is left then.{' '}
           {found.isFlat ? 'The log reaches that far.' : 'The log ends before: what is behind is reckoned, not seen.'}
         </>
       ),
