@@ -215,7 +215,7 @@ describe('a second-hand printer', () => {
     const { records } = await technician.get<LifePage>(`/api/lives/${shop.ids.belt}`)
     expect(records.find((r) => r.printer.id === printerId && r.removedAt)).toMatchObject({
       ageIsKnown: false,
-      endsLife: false,
+      record: { upper: null },
     })
   })
 

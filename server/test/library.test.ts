@@ -212,9 +212,14 @@ it('a part without a price is reckoned in failures, and says that costs cannot b
     })
   }
   const life = await technician.get<LifePage>(`/api/lives/${partTypeId}`)
-  expect(life).toMatchObject({ cost: null, basis: 'no price yet', interval: 300, costRateMinor: null })
+  expect(life).toMatchObject({
+    cost: null,
+    policies: null,
+    costInYear: null,
+    inForce: { policy: 'trade interval', interval: 300 },
+  })
   expect(life.words).toMatch(
-    /of a hundred, about \d+ fail before 300 h\. There is no price yet: enter it to compare costs\./,
+    /Of a hundred, about \d+ fail before 300 h \(\d+ to \d+\)\. There is no price yet: enter it in the catalogue/,
   )
 })
 

@@ -1,5 +1,5 @@
 /** Figures that are worked out from the facts and kept. */
-export const figureNames = ['forecast', 'judgement', 'lifeCurves', 'score', 'due', 'scatter', 'drift'] as const
+export const figureNames = ['forecast', 'judgement', 'due', 'scatter', 'drift', 'lifeCurves', 'score'] as const
 export type FigureName = (typeof figureNames)[number]
 
 /**

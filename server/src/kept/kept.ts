@@ -13,8 +13,15 @@ const restAfter = (roundMs: number) => Math.min(2_000, Math.max(restMs, 2 * roun
 /** Also without a word from this process: a day begins, or another process ended before it was done. */
 const lookMs = 20_000
 /** A count moves many ages a little, and a reading many limits: such figures follow at most so often. */
-const patienceMs: Partial<Record<FigureName, number>> = { drift: 60_000, scatter: 60_000, score: 600_000 }
+const patienceMs: Partial<Record<FigureName, number>> = {
+  drift: 60_000,
+  scatter: 60_000,
+  lifeCurves: 120_000,
+  score: 600_000,
+}
 const inTimeMs = 60_000
+/** Figures that take long for each one: few at a time, so that what falls due need not wait behind them. */
+const perSlice: Partial<Record<FigureName, number>> = { judgement: 8, lifeCurves: 2, score: 1 }
 /** A page waits for so many figures; for more it shows those that were kept. */
 const mostWaitedFor = 25
 /** Whoever has just written sees what follows from it. */
@@ -151,11 +158,12 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
   async function inSlices(name: FigureName, ids: string[]): Promise<string[]> {
     const changed: string[] = []
     // Slice by slice, so that what a page waits for comes between them.
-    for (let i = 0; i < ids.length && !closed; i += perBatch) {
+    const most = perSlice[name] ?? perBatch
+    for (let i = 0; i < ids.length && !closed; i += most) {
       const task: KeptTask = {
         databaseUrl: database.url,
         name,
-        ids: ids.slice(i, i + perBatch),
+        ids: ids.slice(i, i + most),
         nowMs: clock().getTime(),
       }
       changed.push(...(await reckon(task)))

@@ -1,6 +1,6 @@
 import { dayMs } from '@diatribon/core'
 import { createHash } from 'node:crypto'
-import type { CheckTurn, ReplacementDuty, PrinterHead, PrinterLine } from '@diatribon/contract'
+import type { CheckTurn, PartLine, PrinterHead, PrinterLine, ReplacementDuty } from '@diatribon/contract'
 import { turnsOf } from '../checks/turns.ts'
 import { openFaultCounts } from '../faults/openFaults.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
@@ -79,6 +79,22 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
   },
 }
 
+/** What a printer's line tells of a part. */
+const shownOfPart: readonly (keyof PartLine)[] = [
+  'slot',
+  'partType',
+  'clock',
+  'age',
+  'ageIsKnown',
+  'interval',
+  'left',
+  'dueDate',
+  'urgency',
+  'failureChance',
+  'failureRange',
+  'waits',
+]
+
 function lineOf(
   { hoursPerDay, perDay }: PrinterHead,
   own: Timed<ReplacementDuty>[],
@@ -86,37 +102,8 @@ function lineOf(
   faults: { open: number; saysStop: boolean } | undefined,
 ): PrinterLine {
   const duties = own.map(({ item }) => item).filter(({ waits }) => !waits)
-  const short = (duty: ReplacementDuty | null | undefined): PrinterLine['next'] => {
-    if (!duty) return null
-    const {
-      slot,
-      partType,
-      clock,
-      age,
-      ageIsKnown,
-      interval,
-      left,
-      dueDate,
-      urgency,
-      failureChance,
-      failureRange,
-      waits,
-    } = duty
-    return {
-      slot,
-      partType,
-      clock,
-      age,
-      ageIsKnown,
-      interval,
-      left,
-      dueDate,
-      urgency,
-      failureChance,
-      failureRange,
-      waits,
-    }
-  }
+  const short = (duty: ReplacementDuty | null | undefined): PrinterLine['next'] =>
+    duty ? (Object.fromEntries(shownOfPart.map((name) => [name, duty[name]])) as unknown as PartLine) : null
   return {
     hoursPerDay,
     perDay,
