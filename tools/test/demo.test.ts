@@ -59,7 +59,7 @@ describe('the demo book', () => {
         Object.keys(before)
           .filter((table) => before[table]!.length === 0)
           .sort(),
-      ).toEqual(['guard', 'slot_kind'])
+      ).toEqual(['guard', 'neighbour_lives', 'policy', 'slot_kind'])
       expect(after).toEqual(before)
       await expect(playBook(second.database.pool, [])).rejects.toMatchObject({ code: 'not-empty' })
       await first.drop()

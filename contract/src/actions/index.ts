@@ -63,12 +63,8 @@ import { removeGuard, type RemoveGuard } from './removeGuard.ts'
 import { refitGuard, type RefitGuard } from './refitGuard.ts'
 import { setSymptom, type SetSymptom } from './setSymptom.ts'
 import { adoptPolicy, type AdoptPolicy } from './adoptPolicy.ts'
-import {
-  bringNeighbourLives,
-  weighNeighbourLives,
-  type BringNeighbourLives,
-  type WeighNeighbourLives,
-} from './neighbourLives.ts'
+import { bringNeighbourLives, type BringNeighbourLives } from './bringNeighbourLives.ts'
+import { weighNeighbourLives, type WeighNeighbourLives } from './weighNeighbourLives.ts'
 import { setCause, type SetCause } from './setCause.ts'
 import { setTest, type SetTest } from './setTest.ts'
 import { changePerson, type ChangePerson } from './changePerson.ts'

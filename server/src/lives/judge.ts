@@ -92,7 +92,7 @@ export function judge(history: History): StoredJudgement {
 }
 
 /** Points of the curve that the page draws. */
-const curvePoints = 48
+const curvePoints = 24
 
 function curveOf(posterior: LifePosterior, records: readonly LifeRecord[]): KnownAt[] {
   const oldest = records.reduce((most, { lower, upper }) => Math.max(most, lower ?? 0, upper ?? 0), 0)

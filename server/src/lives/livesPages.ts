@@ -119,9 +119,17 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     .where(eq(partType.id, partTypeId))
   if (!found) throw new Refusal(404, 'not-there', 'There is no part type with this id.')
   const { row: type, labour } = found
-  const judged = given((await keptJudgements(db)).get(partTypeId))
+  const judged = (await keptResults<StoredJudgement>(db, 'judgement', [partTypeId])).get(partTypeId)
   const costs = replacementCosts(type, labour)
-  const curves = given((await keptResults<LifeCurves>(db, 'lifeCurves', [partTypeId])).get(partTypeId))
+  const curves = (await keptResults<LifeCurves>(db, 'lifeCurves', [partTypeId])).get(partTypeId)
+  if (!judged || !curves)
+    throw new Refusal(
+      503,
+      'being-worked-out',
+      'The life of this part type is being worked out for the first time. Look again in a moment.',
+      undefined,
+      5,
+    )
   const neighbours = await neighboursOf(db, partTypeId)
   const { fit, lifeWords, prior, curve, shares, policies, deadOnArrival, fitted } = judged
   return {

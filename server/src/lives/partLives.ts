@@ -1,9 +1,10 @@
-import { and, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { RemovalReason } from '@diatribon/contract'
-import { dayMs, recordOfFitting, type Clock, type LifeRecord, type LookedAtPart } from '@diatribon/core'
+import { dayMs, hourMs, recordOfFitting, type Clock, type LifeRecord, type LookedAtPart } from '@diatribon/core'
 import { countersAtSql, type CountersThen } from '../hours/countersAtSql.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
+import { groupBy } from '../platform/groupBy.ts'
 import { fitting, partType, printer, slot } from '../platform/tables.ts'
 
 /** One part's life as the book tells it, on the clock of its type. */
@@ -57,19 +58,19 @@ export async function partLives(db: Db, partTypeId: string, now: Date): Promise<
       fittedAt: fitting.fittedAt,
       removedAt: fitting.removedAt,
       removedSeq: fitting.removedSeq,
+      slotKind: slot.kind,
+      slotName: slot.name,
     })
     .from(fitting)
     .innerJoin(printer, eq(printer.id, fitting.printerId))
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
+    .innerJoin(slot, eq(slot.id, fitting.slotId))
     .where(livesOf(partTypeId))
   const newest = [...rows]
     .sort((a, b) => (b.removedAt ?? now).getTime() - (a.removedAt ?? now).getTime())
     .slice(0, mostLookedUp)
-  const looks = await looksAt(
-    db,
-    newest.map(({ fittingId }) => fittingId),
-  )
-  return rows.map(({ before: beforeHere, ...row }) => {
+  const looks = await looksAt(db, newest)
+  return rows.map(({ before: beforeHere, slotKind: _, slotName: __, ...row }) => {
     const found = looks.get(row.fittingId)
     // One that moved was taken out still good: that is a look as well.
     const cameGood = beforeHere > row.entry ? beforeHere : null
@@ -115,38 +116,37 @@ export function lookedAt(lives: readonly PartLife[]): LookedAtPart[] {
   })
 }
 
+interface Looked {
+  at: Date
+  isOut: boolean
+  /** Kinds or names of the slots that the step looks at. */
+  slots: string[]
+}
+
+type Placed = Pick<PartLife, 'fittingId' | 'printerId' | 'fittedAt' | 'removedAt'> & {
+  slotKind: string
+  slotName: string
+}
+
 /** Of each of these fittings, the age at the last look that found it good, and at the first after it that did not. */
 async function looksAt(
   db: Db,
-  ids: string[],
+  fittings: readonly Placed[],
 ): Promise<Map<string, { goodAge: number | null; defectAge: number | null }>> {
-  if (ids.length === 0) return new Map()
-  const look = (isOut: boolean, after: ReturnType<typeof sql>, order: 'ASC' | 'DESC') => sql`(
-    SELECT r.at FROM check_sheet s
-      JOIN check_version v ON v.check_type_id = s.check_type_id AND v.version = s.version
-      CROSS JOIN LATERAL jsonb_array_elements(v.content->'steps') AS step
-      JOIN step_result r ON r.sheet_id = s.id AND r.step_id::text = step->>'id'
-    WHERE s.printer_id = ${fitting.printerId} AND s.begun_at >= ${fitting.fittedAt}
-      AND (step->'looksAt' ? ${slot.kind} OR step->'looksAt' ? ${slot.name})
-      AND r.replaced_seq IS NULL AND r.is_out = ${sql.raw(String(isOut))} AND r.at > ${after}
-      AND (${fitting.removedAt} IS NULL OR r.at < ${fitting.removedAt} - ${sql.raw(`interval '${sameLookHours} hours'`)})
-    ORDER BY r.at ${sql.raw(order)} LIMIT 1)`
-  const good = look(false, sql`${fitting.fittedAt}`, 'DESC')
-  const rows = await db
-    .select({ id: fitting.id, goodAt: sql<string | null>`${good}` })
-    .from(fitting)
-    .innerJoin(slot, eq(slot.id, fitting.slotId))
-    .where(inArray(fitting.id, ids))
-  const defect = look(true, sql`coalesce(${good}, ${fitting.fittedAt})`, 'ASC')
-  const defects = await db
-    .select({ id: fitting.id, defectAt: sql<string | null>`${defect}` })
-    .from(fitting)
-    .innerJoin(slot, eq(slot.id, fitting.slotId))
-    .where(inArray(fitting.id, ids))
-  const moments = [
-    ...rows.flatMap(({ id, goodAt }) => (goodAt ? { id, kind: 'good' as const, at: goodAt } : [])),
-    ...defects.flatMap(({ id, defectAt }) => (defectAt ? { id, kind: 'defect' as const, at: defectAt } : [])),
-  ]
+  const looksOn = await looksOnPrinters(db, fittings)
+  const moments = fittings.flatMap((one) => {
+    const until = (one.removedAt?.getTime() ?? Infinity) - sameLookHours * hourMs
+    const own = (looksOn.get(one.printerId) ?? []).filter(
+      ({ at, slots }) =>
+        at > one.fittedAt && at.getTime() < until && (slots.includes(one.slotKind) || slots.includes(one.slotName)),
+    )
+    const good = own.findLast(({ isOut }) => !isOut)
+    const defect = own.find(({ isOut, at }) => isOut && (!good || at > good.at))
+    return [
+      ...(good ? [{ id: one.fittingId, kind: 'good' as const, at: good.at.toISOString() }] : []),
+      ...(defect ? [{ id: one.fittingId, kind: 'defect' as const, at: defect.at.toISOString() }] : []),
+    ]
+  })
   const ages = await agesAt(db, moments)
   const found = new Map<string, { goodAge: number | null; defectAge: number | null }>()
   moments.forEach(({ id, kind }, i) => {
@@ -155,6 +155,31 @@ async function looksAt(
     found.set(id, kind === 'good' ? { ...one, goodAge: age } : { ...one, defectAge: age })
   })
   return found
+}
+
+/** Every look at slots like these, by printer, in order of time: one pass, however many parts there are. */
+async function looksOnPrinters(db: Db, fittings: readonly Placed[]): Promise<Map<string, Looked[]>> {
+  if (fittings.length === 0) return new Map()
+  const names = [...new Set(fittings.flatMap(({ slotKind, slotName }) => [slotKind, slotName]))]
+  const printers = [...new Set(fittings.map(({ printerId }) => printerId))]
+  const { rows } = await db.execute<{ printer_id: string; at: string; is_out: boolean; slots: string[] }>(sql`
+    SELECT s.printer_id, r.at, r.is_out, k.slots
+    FROM (SELECT v.check_type_id, v.version, step->>'id' AS step_id, step->'looksAt' AS slots
+      FROM check_version v CROSS JOIN LATERAL jsonb_array_elements(v.content->'steps') AS step
+      WHERE step->'looksAt' ?| ${sql.param(names)}::text[]) k
+    JOIN check_sheet s ON s.check_type_id = k.check_type_id AND s.version = k.version
+      AND s.printer_id = ANY(${sql.param(printers)}::uuid[])
+    JOIN step_result r ON r.sheet_id = s.id AND r.step_id = k.step_id::uuid AND r.replaced_seq IS NULL
+    ORDER BY r.at`)
+  return groupBy(
+    rows.map(({ printer_id, at, is_out, slots }) => ({
+      printerId: printer_id,
+      at: new Date(at),
+      isOut: is_out,
+      slots,
+    })),
+    ({ printerId }) => printerId,
+  )
 }
 
 /** Ages of parts at moments within their fitting. */

@@ -14,6 +14,8 @@ interface Props {
   yLabel: string
   yFormat?: (value: number) => string
   xFormat?: (value: number) => string
+  /** Where the upright axis is marked; even steps when left out. */
+  yTicks?: number[]
   label: string
   children: ReactNode
 }
@@ -30,6 +32,7 @@ export function Frame({
   yLabel,
   yFormat = String,
   xFormat = plain,
+  yTicks,
   label,
   children,
 }: Props) {
@@ -38,7 +41,7 @@ export function Frame({
   return (
     <svg width={width} height={height} role="img" aria-label={label} className={classes.chart}>
       <g transform={`translate(${margin.left} ${margin.top})`}>
-        {y.ticks(5).map((t) => (
+        {(yTicks ?? y.ticks(5)).map((t) => (
           <g key={t} transform={`translate(0 ${y(t)})`}>
             <line x1={x0} x2={x1} className={classes.grid} />
             <text x={-8} y={4} textAnchor="end" className={classes.tick}>

@@ -4,6 +4,8 @@ import { Link, useParams } from 'react-router'
 import type { AdoptedPolicy, Clock, LifeBearing, LifePage as Page, LifeRecordRow, Site } from '@diatribon/contract'
 import { survival } from '@diatribon/core'
 import { LifeCurves } from '../charts/LifeCurves.tsx'
+import { ProbabilityPlot } from '../charts/ProbabilityPlot.tsx'
+import { probabilityPoints } from '../charts/probabilityPoints.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
@@ -41,6 +43,7 @@ function Life({ page }: { page: Page }) {
       <Figures page={page} />
       <WhatIf page={page} />
       <Curves page={page} />
+      <Straight page={page} />
       {page.causes && <Causes causes={page.causes} clock={clock} />}
       {page.looks && (
         <Section title="What looks have taught">
@@ -156,7 +159,7 @@ function Curves({ page }: { page: Page }) {
       }
       columns={[`Age, ${unit}`, 'Still good', 'Lower', 'Upper', 'Catalogue alone']}
       rows={curve
-        .filter((_, i) => i % 4 === 0 && i > 0)
+        .filter((_, i) => i % 2 === 0 && i > 0)
         .map(({ age, good, limits }) => [
           number(age, 3),
           percent(good),
@@ -174,6 +177,36 @@ function Curves({ page }: { page: Page }) {
         oldest={oldest}
         interval={inForce.interval}
       />
+    </FigureWithTable>
+  )
+}
+
+/** Where a record's removal stands in the book. */
+const entryOf = (row: LifeRecordRow, partTypeId: string) =>
+  `/logbook?printer=${row.printer.id}&partType=${partTypeId}${row.removedAt ? `&until=${row.removedAt.slice(0, 10)}` : ''}#entry-${row.removedSeq}`
+
+/** Too few points say nothing of a line. */
+const fewestPoints = 3
+
+/** Whether the failures lie on the straight line of a Weibull life; each point leads to its entry. */
+function Straight({ page }: { page: Page }) {
+  const { records, survival: steps, partType, clock, fit } = page
+  const failures = records.flatMap((row) => {
+    const { lower, upper } = row.record
+    if (upper === null || upper === 0 || lower !== upper) return []
+    const title = `${row.printer.name}, ${row.slotName}: ${amount(upper, clock)}`
+    return [{ age: upper, href: entryOf(row, partType.id), title }]
+  })
+  const points = probabilityPoints(steps, failures)
+  if (!fit || points.length < fewestPoints) return null
+  return (
+    <FigureWithTable
+      title="Does one curve fit them all?"
+      caption="On these axes a Weibull life is a straight line; squares are failures, each leads to its entry. Points off the line at the left failed of something else than wear, or are records to look at again."
+      columns={[`Age, ${clock}`, 'Share that had failed', 'Which']}
+      rows={points.map(({ age, share, title }) => [number(age, 3), `${Math.round(100 * share)} %`, title])}
+    >
+      <ProbabilityPlot points={points} life={fit} unit={clockName(clock)} />
     </FigureWithTable>
   )
 }
@@ -247,8 +280,6 @@ function countsAs({ record, removalReason }: LifeRecordRow, clock: Clock): strin
 
 function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; partTypeId: string }) {
   const { records, clock, site, partTypeId } = props
-  const entryOf = (row: LifeRecordRow) =>
-    `/logbook?printer=${row.printer.id}&partType=${partTypeId}${row.removedAt ? `&until=${row.removedAt.slice(0, 10)}` : ''}#entry-${row.removedSeq}`
   const odd = records.filter((row) => row.odd !== null)
   const [all, setAll] = useState(false)
   const shown = all ? records : records.slice(0, shownAtFirst)
@@ -258,7 +289,7 @@ function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; pa
       <p className="quiet">{plural(records.length, 'part')}, those in place first, then the newest ends.</p>
       {odd.map((row) => (
         <p key={row.fittingId} role="note" className={classes.odd}>
-          {row.printer.name}, {row.slotName}: {row.odd} <Link to={entryOf(row)}>Its entry</Link>
+          {row.printer.name}, {row.slotName}: {row.odd} <Link to={entryOf(row, partTypeId)}>Its entry</Link>
         </p>
       ))}
       <DataTable label="Records">
@@ -284,7 +315,7 @@ function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; pa
               </td>
               <td>
                 {r.removedAt ? (
-                  <Link to={entryOf(r)}>
+                  <Link to={entryOf(r, partTypeId)}>
                     {r.removalReason}, {day(r.removedAt, site.timeZone)}
                   </Link>
                 ) : (
