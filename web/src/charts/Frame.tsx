@@ -14,6 +14,8 @@ interface Props {
   yLabel: string
   yFormat?: (value: number) => string
   xFormat?: (value: number) => string
+  /** What it draws can be followed: then it is no mere picture. */
+  hasLinks?: boolean
   /** Where the upright axis is marked; even steps when left out. */
   yTicks?: number[]
   label: string
@@ -33,13 +35,14 @@ export function Frame({
   yFormat = String,
   xFormat = plain,
   yTicks,
+  hasLinks = false,
   label,
   children,
 }: Props) {
   const [x0, x1] = x.range() as [number, number]
   const [y0, y1] = y.range() as [number, number]
   return (
-    <svg width={width} height={height} role="img" aria-label={label} className={classes.chart}>
+    <svg width={width} height={height} role={hasLinks ? 'group' : 'img'} aria-label={label} className={classes.chart}>
       <g transform={`translate(${margin.left} ${margin.top})`}>
         {(yTicks ?? y.ticks(5)).map((t) => (
           <g key={t} transform={`translate(0 ${y(t)})`}>

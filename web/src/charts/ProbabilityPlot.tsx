@@ -37,6 +37,7 @@ export function ProbabilityPlot(props: {
           xFormat={(log) => number(Math.exp(log), 2)}
           yFormat={(place) => `${number(100 * -Math.expm1(-Math.exp(place)), 2)} %`}
           yTicks={shares.map(onWeibullAxis).filter((place) => place > low && place < high)}
+          hasLinks
           label="Failures on Weibull probability axes"
         >
           {to > from && <line x1={x(from)} y1={y(line(from))} x2={x(to)} y2={y(line(to))} className={classes.curve} />}
