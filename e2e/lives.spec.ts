@@ -116,11 +116,16 @@ test('a fan that comes out good goes in again with its age', async ({ browser })
     await page.getByRole('option', { name: 'Part-cooling fan' }).click()
     await dialog.getByRole('radio', { name: /replaced in time/ }).click()
     if (used) {
-      await dialog.getByRole('combobox', { name: /Fresh or used/ }).click()
-      await page
-        .getByRole('option', { name: /out of Starfish/ })
-        .first()
-        .click()
+      const choice = dialog.getByRole('combobox', { name: /Fresh or used/ })
+      // The list comes anew when the swap before has gone through: then a hand chooses again.
+      await expect(async () => {
+        await choice.click()
+        await page
+          .getByRole('option', { name: /out of Starfish/ })
+          .first()
+          .click({ timeout: 2000 })
+        await expect(choice).toHaveValue(/out of Starfish/, { timeout: 2000 })
+      }).toPass()
     }
     await dialog.getByRole('button', { name: 'Swap', exact: true }).click()
     await expect(dialog).toBeHidden()

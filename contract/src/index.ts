@@ -226,6 +226,7 @@ export type {
   KnownAt,
   LearnedLooksHere,
   LifeBearing,
+  LifeOfModel,
   LifeEvidence,
   LifeFit,
   LifeKnown,

@@ -138,11 +138,23 @@ export interface LifePage extends LifeSummary {
   causes: { times: number[]; causes: Record<string, CauseIncidence>; words: string } | null
   looks: LearnedLooksHere | null
   bearing: LifeBearing
+  /** Empty: it sits on printers of one model only. */
+  byModel: LifeOfModel[]
   neighbours: NeighbourLives[]
   evidence: LifeEvidence
   models: { id: string; name: string }[]
   /** Newest ends first; long histories are cut, the count of all is `fitted`. */
   records: LifeRecordRow[]
+}
+
+/** A part type's life on the printers of one model, its own failures first and those of the others with less weight. */
+export interface LifeOfModel {
+  model: { id: string; name: string }
+  parts: number
+  failures: number
+  typical: Doubted
+  /** null: no price yet. */
+  recommended: PolicyChoice | null
 }
 
 /** What has bearing on how long a part type lasts. */
@@ -162,5 +174,9 @@ export interface LearnedLooksHere {
   interval: number | null
   costRate: number | null
   noLooksCostRate: number | null
+  /** Cost where rate and delay are at the ends of their limits; null: an end is missing. */
+  costLimits: [number, number] | null
+  /** Failures per unit of age that looks at that interval do not prevent. */
+  failureRate: number | null
   words: string
 }

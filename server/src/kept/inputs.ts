@@ -54,6 +54,7 @@ export const inputs: Record<FigureName, Inputs> = {
     follows: {
       partType: 'id',
       fitting: 'partTypeId',
+      site: 'everyone',
       fault: 'everyone, in time',
       cause: 'everyone, in time',
       printer: 'everyone, in time',

@@ -16,9 +16,11 @@ import {
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
-import { fitting, partType, printer, printerModel, slot } from '../platform/tables.ts'
+import { fitting, partType, printer, printerModel, site, slot } from '../platform/tables.ts'
 import { bearingOf } from './bearing.ts'
+import { byModel } from './byModel.ts'
 import { causesOf } from './causesOf.ts'
+import { replacementCosts } from './judgementFigure.ts'
 import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
 
 const recordsShown = 500
@@ -29,7 +31,7 @@ type PartTypeRow = typeof partType.$inferSelect
 /** What a part type's page draws and lists: kept, since it grows with history. */
 export interface LifeCurves extends Pick<
   LifePage,
-  'survival' | 'turnbull' | 'causes' | 'models' | 'records' | 'bearing'
+  'survival' | 'turnbull' | 'causes' | 'models' | 'records' | 'bearing' | 'byModel'
 > {
   /** What looks have taught; null: nothing yet. */
   looks: LearnedLooks | null
@@ -41,7 +43,12 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
   async reckon({ db, now }, ids) {
     const midnight = nextMidnight(await calendarHere(db), now)
     const results = new Map<string, Reckoned<LifeCurves>>()
-    for (const type of await db.select().from(partType).where(inArray(partType.id, ids))) {
+    const types = await db
+      .select({ type: partType, labour: site.labourCostMinorPerHour })
+      .from(partType)
+      .innerJoin(site, eq(site.id, partType.siteId))
+      .where(inArray(partType.id, ids))
+    for (const { type, labour } of types) {
       const lives = await partLives(db, type.id, now)
       const records = lives.map((life) => recordOf(life, type.agesBy))
       const evidence = gathered(records)
@@ -54,6 +61,14 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
           looks: looksOrNull(lookedAt(lives)),
           evidence,
           models,
+          byModel: byModel({
+            lives,
+            records,
+            models,
+            tradeInterval: type.tradeInterval,
+            tradeWeight: type.tradeWeight,
+            cost: replacementCosts(type, labour),
+          }),
           bearing: await bearingOf(db, { partTypeId: type.id, clock: type.agesBy, lives, records, models }, now),
           records: await recordRows(db, { type, lives, records, now }),
         },

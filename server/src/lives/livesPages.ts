@@ -150,6 +150,7 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     causes: curves.causes,
     models: curves.models,
     bearing: curves.bearing,
+    byModel: curves.byModel,
     records: curves.records,
     looks:
       curves.looks && looksPriced(curves.looks, costs, { labourMinorPerHour: labour, unit: clockUnits[type.agesBy] }),

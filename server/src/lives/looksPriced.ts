@@ -15,21 +15,32 @@ export function looksPriced(
 ): LearnedLooksHere {
   const { defectRate, delayMean } = learned
   const inspectionCost = (minutesOfLook / 60) * labourMinorPerHour
-  const best =
-    cost && delayMean !== null
+  const at = (rate: number | null, delay: number | null) =>
+    cost && rate !== null && delay !== null
       ? inspectionInterval({
-          defectRate,
-          delayMean,
+          defectRate: rate,
+          delayMean: delay,
           inspectionCost,
           failureCost: cost.failureMinor,
           repairCost: cost.preventiveMinor,
         })
       : null
+  const best = at(defectRate, delayMean)
+  // Few defects that show for long are the cheap end, many that fail at once the dear one.
+  const [cheap, dear] = [
+    at(learned.limits.defectRate[0], learned.limits.delayMean[1]),
+    at(learned.limits.defectRate[1], learned.limits.delayMean[0]),
+  ]
   return {
     ...learned,
     interval: best?.interval ?? null,
     costRate: best?.costRate ?? null,
     noLooksCostRate: best?.noInspectionCostRate ?? null,
+    costLimits: cheap && dear ? [cheap.costRate, dear.costRate] : null,
+    failureRate:
+      best && delayMean !== null
+        ? defectRate * (best.interval === null ? 1 : missedShare(delayMean, best.interval))
+        : null,
     words: wordsOf(learned, best?.interval ?? null, unit),
   }
 }

@@ -50,6 +50,7 @@ function Life({ page }: { page: Page }) {
           <p>{page.looks.words}</p>
         </Section>
       )}
+      <ByModel page={page} />
       <Bearing bearing={page.bearing} />
       {adopted.length > 0 && <Adopted adopted={adopted} clock={clock} site={site} />}
       <Neighbours page={page} />
@@ -178,6 +179,48 @@ function Curves({ page }: { page: Page }) {
         interval={inForce.interval}
       />
     </FigureWithTable>
+  )
+}
+
+/** How long it lasts on each model, as far as the model's own failures carry it. */
+function ByModel({ page: { byModel, clock } }: { page: Page }) {
+  if (byModel.length === 0) return null
+  return (
+    <Section title="On each model">
+      <DataTable label="On each model" stacks>
+        <thead>
+          <tr>
+            <th>Model</th>
+            <th className={table.right}>Parts</th>
+            <th className={table.right}>Failed</th>
+            <th className={table.right}>Half have failed by (95 %)</th>
+            <th>What would be recommended</th>
+          </tr>
+        </thead>
+        <tbody>
+          {byModel.map(({ model, parts, failures, typical, recommended }) => (
+            <tr key={model.id}>
+              <td>{model.name}</td>
+              <td className={table.right}>{parts}</td>
+              <td className={table.right}>{failures}</td>
+              <td className={table.right}>
+                {amount(typical.median, clock)} ({amount(typical.limits[0], clock)} to{' '}
+                {amount(typical.limits[1], clock)})
+              </td>
+              <td>
+                {recommended
+                  ? `${policySays[recommended.policy]}${recommended.interval === null ? '' : `: ${amount(recommended.interval, clock)}`}`
+                  : 'no price yet'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </DataTable>
+      <p className="quiet">
+        Each model&apos;s own failures count in full, those of the others a third: with few of its own its figures are
+        those of all. A rule can be adopted for one model.
+      </p>
+    </Section>
   )
 }
 

@@ -60,8 +60,44 @@ export function PoliciesTable(props: {
             <td className={table.right}>{chance(policy.chanceBest)}</td>
           </tr>
         ))}
+        {!isTried && <OnCondition page={page} cash={cash} inYear={inYear} />}
       </tbody>
     </DataTable>
+  )
+}
+
+/** Looking and replacing on condition, where looks have taught enough: by the delay from a defect to its failure. */
+function OnCondition(props: { page: LifePage; cash: (minor: number) => string; inYear: (rate: number) => string }) {
+  const { page, cash, inYear } = props
+  const { looks, clock, inForce } = page
+  if (!looks || looks.interval === null || looks.costRate === null || looks.failureRate === null) return null
+  return (
+    <tr>
+      <td>
+        {policySays['look and replace on condition']}
+        <div>{inForce.policy === 'look and replace on condition' && <Badge variant="default">in force</Badge>}</div>
+      </td>
+      <td className={table.right}>
+        looked at every
+        <br />
+        {amount(looks.interval, clock)}
+      </td>
+      <td className={table.right}>
+        {cash(1000 * looks.costRate)}
+        {looks.costLimits && (
+          <div className="quiet">
+            {cash(1000 * looks.costLimits[0])} to {cash(1000 * looks.costLimits[1])}
+          </div>
+        )}
+      </td>
+      <td className={table.right}>{inYear(looks.failureRate)}</td>
+      <td className={table.right}>
+        <span className="quiet">not compared</span>
+      </td>
+      <td className={table.right}>
+        <span className="quiet">not compared</span>
+      </td>
+    </tr>
   )
 }
 
