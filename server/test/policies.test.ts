@@ -232,6 +232,19 @@ describe('rules', () => {
     expect(nozzle.asks?.words ?? '').toMatch(/speaks against|^$/)
   })
 
+  it('of looks has no cost as an age of replacement: how often one looks is not when it is replaced', async () => {
+    const rule = { kind: 'adopt-policy', partTypeId: shop.ids.nozzle, reason: 'Seen in time' } as const
+    const { key } = await lead.act({ ...rule, policy: 'look and replace on condition', interval: 40 })
+    const { inForce, costInYear, asks } = await life()
+    expect({ inForce, costInYear, asks }).toEqual({
+      inForce: { policy: 'look and replace on condition', interval: 40, isAdopted: true },
+      costInYear: null,
+      asks: null,
+    })
+    expect(await duty(whelk)).toMatchObject({ waits: true, dueDate: null })
+    await lead.act({ kind: 'amend', entryKey: key, reason: 'Tried', takeBack: true })
+  })
+
   it('can be taken back; what was before holds again', async () => {
     const { key } = await lead.act({
       kind: 'adopt-policy',

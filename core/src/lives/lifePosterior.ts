@@ -156,8 +156,8 @@ export class LifePosterior {
 export type LifeNode = [shape: number, scale: number, weight: number]
 
 /**
- * Chance that a part of the given age fails within what is ahead, over all lives that may be the true one: those that it has
- * outlived count for more.
+ * Chance that a part of the given age fails within what is ahead, over all lives that may be the true one. That the part has lived so
+ * long stands in the weights already when it is among the records.
  * @param nodes as LifePosterior.nodes gives them
  * @param age ≥ 0 and ahead ≥ 0, in the unit of the scales
  */

@@ -44,16 +44,13 @@ export function policyWords({ posterior, policies, recommended, reason }: Policy
 const plain = (x: number) => Number(x.toPrecision(3)).toLocaleString('en-GB')
 
 /** How much the trade, the own parts and neighbours count in what is known of a life, in one sentence. */
-export function sharesWords(worth: { ofScale: number } | null, ownFailures: number, neighbourFailures: number): string {
-  const trade = worth ? Number(worth.ofScale.toPrecision(1)) : 0
+export function sharesWords(worth: { ofScale: number }, ownFailures: number, neighbourFailures: number): string {
+  const trade = Number(worth.ofScale.toPrecision(1))
   const all = trade + ownFailures + neighbourFailures
-  if (all === 0) return 'Nothing is known yet of how long they last.'
   const percent = (share: number) => `${Math.round((100 * share) / all)} %`
   const of: string[] = []
   if (ownFailures > 0) of.push(`what failed here ${percent(ownFailures)}`)
   if (trade > 0) of.push(`the catalogue ${percent(trade)} (worth ${plain(trade)} of a failure)`)
   if (neighbourFailures > 0) of.push(`the neighbour's lives ${percent(neighbourFailures)}`)
-  return `Of how long they last, ${of.join(', ')} of what is known.`
-    .replace(/^Of how long they last, /, 'What is known of how long they last comes from: ')
-    .replace(' of what is known.', '.')
+  return `What is known of how long they last comes from: ${of.join(', ')}.`
 }

@@ -38,7 +38,8 @@ export const judgementFigure: Figure<StoredJudgement> = {
         tradeInterval: type.tradeInterval,
         tradeWeight: type.tradeWeight,
         neighbours: neighbours.filter(({ partTypeId }) => partTypeId === type.id),
-        adopted: adopted && { interval: adopted.interval },
+        // How often it is looked at is no age at which it is replaced: such a rule has no cost among these.
+        adopted: adopted && adopted.policy !== 'look and replace on condition' ? { interval: adopted.interval } : null,
       })
       // Parts that age by the calendar are older tomorrow.
       results.set(type.id, { result, holdsUntil: type.agesBy === 'days' ? midnight : null })

@@ -18,7 +18,7 @@ import { AdoptForm } from './AdoptForm.tsx'
 import { Causes } from './Causes.tsx'
 import classes from './Lives.module.css'
 import { Neighbours } from './Neighbours.tsx'
-import { policySays } from './policyNames.ts'
+import { policySays, replacedAt } from './policyNames.ts'
 import { useLife } from './reads.ts'
 import { WhatIf } from './WhatIf.tsx'
 
@@ -66,7 +66,13 @@ function Verdict({ page, onAdopt }: { page: Page; onAdopt: (() => void) | null }
   return (
     <div className={classes.verdict}>
       <p className={classes.interval}>
-        <b>{inForce.interval === null ? 'at its failure' : amount(inForce.interval, clock)}</b>
+        <b>
+          {inForce.interval === null
+            ? 'at its failure'
+            : replacedAt(inForce) === null
+              ? `look every ${amount(inForce.interval, clock)}`
+              : amount(inForce.interval, clock)}
+        </b>
         <span>
           {inForce.isAdopted
             ? `adopted: ${policySays[inForce.policy].toLowerCase()}`
@@ -176,7 +182,7 @@ function Curves({ page }: { page: Page }) {
         prior={held}
         unit={clockName(clock)}
         oldest={oldest}
-        interval={inForce.interval}
+        interval={replacedAt(inForce)}
       />
     </FigureWithTable>
   )

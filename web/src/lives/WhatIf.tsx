@@ -68,7 +68,7 @@ export function WhatIf({ page }: { page: LifePage }) {
               min={-100}
               max={100}
               step={1}
-              value={Math.round(100 * Math.log10(at[name] / Math.max(now[name], least)))}
+              value={Math.max(-100, Math.round(100 * Math.log10(at[name] / Math.max(now[name], least))))}
               onChange={(place) => setTried({ ...at, [name]: Math.max(now[name], least) * 10 ** (place / 100) })}
               thumbProps={{ 'aria-valuetext': write(at[name]) }}
             />
