@@ -1,4 +1,4 @@
-import { foretoldScore } from './foretold.ts'
+import { foretoldScore, joinScores } from './foretold.ts'
 
 describe('chances that were told', () => {
   it('by hand', () => {
@@ -17,5 +17,18 @@ describe('chances that were told', () => {
   })
   it('of nobody is none', () => {
     expect(foretoldScore([])).toBeNull()
+  })
+  it('of several lists together are those of one list', () => {
+    const told = Array.from({ length: 60 }, (_, i) => ({ chance: (i % 20) / 25, happened: i % 7 === 0 }))
+    const joined = joinScores(
+      [told.slice(0, 13), told.slice(13, 40), told.slice(40)].map((list) => foretoldScore(list)!),
+    )!
+    const whole = foretoldScore(told)!
+    for (const name of ['count', 'expected', 'happened', 'brier', 'brierOfShare'] as const)
+      expect(joined[name]).toBeCloseTo(whole[name], 12)
+    expect(joined.bins.map((bin) => [bin.from, bin.count, bin.happened])).toEqual(
+      whole.bins.map((bin) => [bin.from, bin.count, bin.happened]),
+    )
+    expect(joinScores([])).toBeNull()
   })
 })

@@ -45,3 +45,29 @@ export function foretoldScore(told: readonly Foretold[]): ForetoldScore | null {
   })
   return { count, expected, happened, brier, brierOfShare: share * (1 - share), bins }
 }
+
+/** Scores of several together, as if all had been told in one list. @returns null when there are none */
+export function joinScores(scores: readonly ForetoldScore[]): ForetoldScore | null {
+  if (scores.length === 0) return null
+  const sum = (of: (score: ForetoldScore) => number) => scores.reduce((total, score) => total + of(score), 0)
+  const [count, happened] = [sum((score) => score.count), sum((score) => score.happened)]
+  const share = happened / count
+  const bins = new Map<number, ForetoldScore['bins'][number]>()
+  for (const bin of scores.flatMap((score) => score.bins)) {
+    const same = bins.get(bin.from)
+    if (!same) bins.set(bin.from, { ...bin })
+    else {
+      same.told = (same.told * same.count + bin.told * bin.count) / (same.count + bin.count)
+      same.count += bin.count
+      same.happened += bin.happened
+    }
+  }
+  return {
+    count,
+    expected: sum((score) => score.expected),
+    happened,
+    brier: sum((score) => score.brier * score.count) / count,
+    brierOfShare: share * (1 - share),
+    bins: [...bins.values()].sort((a, b) => a.from - b.from),
+  }
+}

@@ -2,6 +2,7 @@ import { eq, inArray } from 'drizzle-orm'
 import {
   chanceOfNodes,
   dayMs,
+  foretoldScore,
   given,
   LifePosterior,
   ruleRates,
@@ -9,6 +10,7 @@ import {
   type Clock,
   type Doubted,
   type Foretold,
+  type ForetoldScore,
   type LifeRecord,
 } from '@diatribon/core'
 import type { Figure, Reckoned } from '../kept/figure.ts'
@@ -27,7 +29,8 @@ const fewestFailures = 1
 export interface TypeScore {
   /** Oldest first. */
   weeks: { fromMs: number; expected: number; happened: number }[]
-  told: Foretold[]
+  /** null: no chance was told yet. */
+  score: ForetoldScore | null
   saved: { spent: number; waiting: Doubted } | null
 }
 
@@ -80,7 +83,7 @@ async function scoreOf(db: Db, type: typeof partType.$inferSelect, labour: numbe
     }
     weeks.push(week)
   }
-  return { weeks, told, saved: money && waiting ? savedSince(lives, waiting, money, now) : null }
+  return { weeks, score: foretoldScore(told), saved: money && waiting ? savedSince(lives, waiting, money, now) : null }
 }
 
 interface LifeThen {

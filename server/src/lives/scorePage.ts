@@ -1,6 +1,6 @@
 import { and, desc, eq, isNotNull, sql } from 'drizzle-orm'
 import type { Freshness, ScorePage } from '@diatribon/contract'
-import { causePriors, foretoldScore, given, type Doubted } from '@diatribon/core'
+import { causePriors, given, joinScores, type Doubted } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
 import type { Db } from '../platform/database.ts'
 import { fault, job, logEntry, partType, symptom } from '../platform/tables.ts'
@@ -15,9 +15,8 @@ export async function scorePage(db: Db, fresh: Freshness): Promise<ScorePage> {
   const types = await db.select({ id: partType.id, name: partType.name }).from(partType).orderBy(partType.name)
   const scored = types.flatMap((type) => {
     const found = kept.get(type.id)
-    return found && found.told.length > 0 ? { partType: type, ...found } : []
+    return found?.score ? { partType: type, ...found } : []
   })
-  const told = scored.flatMap((one) => one.told)
   const weeks = Array.from({ length: weeksScored }, (_, i) => ({
     from: new Date(Math.max(0, ...scored.map((one) => one.weeks[i]?.fromMs ?? 0))).toISOString(),
     expected: scored.reduce((sum, one) => sum + (one.weeks[i]?.expected ?? 0), 0),
@@ -27,8 +26,8 @@ export async function scorePage(db: Db, fresh: Freshness): Promise<ScorePage> {
   return {
     fresh,
     weeks: scored.length > 0 ? weeks : [],
-    all: foretoldScore(told),
-    partTypes: scored.map((one) => ({ partType: one.partType, score: foretoldScore(one.told), saved: one.saved })),
+    all: joinScores(scored.flatMap((one) => one.score ?? [])),
+    partTypes: scored.map((one) => ({ partType: one.partType, score: one.score, saved: one.saved })),
     saved: saved.length > 0 ? sumOf(saved) : null,
     jobs: await jobTimes(db),
     causes: await causeHits(db),
