@@ -224,7 +224,10 @@ export type { PrinterState } from './printers/printerState.ts'
 export type {
   ComparedPolicy,
   KnownAt,
-  LearnedLooksHere,
+  KitMatesHere,
+  LookingCheck,
+  LooksHere,
+  LooksOfGroup,
   LifeBearing,
   LifeOfModel,
   LifeEvidence,

@@ -39,7 +39,7 @@ export { shareLimits } from './maths/shareLimits.ts'
 export { suspiciousRecords, type SuspiciousRecord } from './lives/suspiciousRecords.ts'
 export { whichClock, type ClockFit, type LifeOnClocks } from './lives/whichClock.ts'
 export { turnbull, type TurnbullStep } from './lives/turnbull.ts'
-export { chanceOfNodes, LifePosterior, type Doubted, type LifeNode } from './lives/lifePosterior.ts'
+export { chanceOfNodes, doubted, LifePosterior, type Doubted, type LifeNode } from './lives/lifePosterior.ts'
 export { worthInFailures, type LifePrior } from './lives/lifePrior.ts'
 export { weibullRegression, type LifeWithCovariates, type WeibullRegression } from './lives/weibullRegression.ts'
 export { cumulativeIncidence, type CauseIncidence, type EndOfCause } from './lives/cumulativeIncidence.ts'
@@ -57,6 +57,7 @@ export {
 export {
   comparePolicies,
   policyNames,
+  type LooksEvidence,
   type Policy,
   type PolicyComparison,
   type PolicyEvidence,
@@ -66,14 +67,17 @@ export {
 export { policyWords, sharesWords } from './policies/policyWords.ts'
 export { tradePrior } from './policies/tradePrior.ts'
 export { ruleRates, type RuleRates } from './policies/policyRates.ts'
+export { togetherRates, type Opportunities } from './policies/togetherRates.ts'
 export {
+  bestLooks,
+  costOfLooks,
   inspectionCostRate,
   inspectionInterval,
   missedShare,
   type InspectionInterval,
   type LooksModel,
 } from './policies/inspectionInterval.ts'
-export { learnLooks, type LearnedLooks, type LookedAtPart } from './checks/learnLooks.ts'
+export { learnLooks, type LearnedLooks, type LookedAtPart, type LooksNode } from './lives/learnLooks.ts'
 export { counterAt } from './hours/counterAt.ts'
 export { combine, noCounters, type CounterPoint, type Counters } from './hours/counters.ts'
 export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/counterCurve.ts'

@@ -181,7 +181,7 @@ describe('records that tell the truth', () => {
   it('learns from looks how long a defect shows before it fails', async () => {
     const { looks } = await life()
     expect(looks!.words).toContain('A defect that a look finds comes up every')
-    expect(looks!.limits.defectRate[0]).toBeLessThan(looks!.defectRate)
+    expect(looks!.checks.map(({ content }) => content.name)).toContain('Bore')
   })
 })
 
@@ -232,17 +232,33 @@ describe('rules', () => {
     expect(nozzle.asks?.words ?? '').toMatch(/speaks against|^$/)
   })
 
-  it('of looks has no cost as an age of replacement: how often one looks is not when it is replaced', async () => {
+  it('of looks costs what looking does: how often one looks is not when it is replaced', async () => {
     const rule = { kind: 'adopt-policy', partTypeId: shop.ids.nozzle, reason: 'Seen in time' } as const
     const { key } = await lead.act({ ...rule, policy: 'look and replace on condition', interval: 40 })
-    const { inForce, costInYear, asks } = await life()
-    expect({ inForce, costInYear, asks }).toEqual({
-      inForce: { policy: 'look and replace on condition', interval: 40, isAdopted: true },
-      costInYear: null,
-      asks: null,
-    })
+    const { inForce, costInYear, perYear, policies, looks } = await life()
+    expect(inForce).toEqual({ policy: 'look and replace on condition', interval: 40, isAdopted: true })
+    // It costs what looking so often does: no less than looking as often as is best, and not what replacing at 40 h would.
+    const best = policies!.find(({ policy }) => policy === 'look and replace on condition')!
+    expect(costInYear!.mean / perYear).toBeGreaterThanOrEqual(best.cost.mean * 0.999)
+    expect(looks!.groups[0]).toMatchObject({ group: null, interval: best.interval, now: null })
     expect(await duty(whelk)).toMatchObject({ waits: true, dueDate: null })
     await lead.act({ kind: 'amend', entryKey: key, reason: 'Tried', takeBack: true })
+  })
+
+  it('of going with its neighbour falls due with the neighbour, once it is old enough', async () => {
+    const rule = {
+      kind: 'adopt-policy',
+      partTypeId: shop.ids.nozzle,
+      policy: 'change together',
+      reason: 'One heat',
+    } as const
+    const taken = [(await lead.act({ ...rule, interval: 5 })).key]
+    const belt = (await slotOf(whelk, 'X belt')).duty!
+    expect(belt.dueDate).not.toBeNull()
+    expect(await duty(whelk)).toMatchObject({ goesWith: 'X belt', dueDate: belt.dueDate, waits: false })
+    taken.push((await lead.act({ ...rule, interval: 900_000 })).key)
+    expect(await duty(whelk)).toMatchObject({ goesWith: null, dueDate: null, waits: true, urgency: 'later' })
+    for (const entryKey of taken) await lead.act({ kind: 'amend', entryKey, reason: 'Tried', takeBack: true })
   })
 
   it('can be taken back; what was before holds again', async () => {

@@ -40,6 +40,6 @@ export const benchLooksSchema = Joi.object<BenchLooksRequest>({
     .required(),
 })
 
-export interface BenchLooksAnswer extends LearnedLooks {
+export interface BenchLooksAnswer extends Omit<LearnedLooks, 'nodes' | 'longest'> {
   words: string
 }

@@ -1,5 +1,14 @@
-import type { CauseIncidence, Doubted, LifePrior, LifeRecord, SurvivalStep, TurnbullStep } from '@diatribon/core'
+import type {
+  CauseIncidence,
+  Doubted,
+  LifePrior,
+  LifeRecord,
+  LooksNode,
+  SurvivalStep,
+  TurnbullStep,
+} from '@diatribon/core'
 import type { Clock } from '../hours/clock.ts'
+import type { CheckContent } from '../checks/checkType.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 import type { Urgency } from '../plan/urgency.ts'
 import type { AdoptablePolicy, AdoptedPolicy } from './policies.ts'
@@ -106,6 +115,16 @@ export interface LifeEvidence {
   minutes: number
   failureExtraMinor: number | null
   labourMinorPerHour: number
+  /** What is changed with it, how often for each unit of its age, and the minutes that are then done once; null: nothing. */
+  together: KitMatesHere | null
+  /** What looks have taught, and the minutes of one; null: nothing yet. */
+  looks: { nodes: LooksNode[]; longest: number | null; minutes: number } | null
+}
+
+export interface KitMatesHere {
+  slots: string[]
+  rate: number
+  sharedMinutes: number
 }
 
 /** Share still good at an age, by what is known, with its limits. */
@@ -136,7 +155,7 @@ export interface LifePage extends LifeSummary {
   turnbull: TurnbullStep[] | null
   /** Share that fails of each cause; null: no failure has a cause yet. */
   causes: { times: number[]; causes: Record<string, CauseIncidence>; words: string } | null
-  looks: LearnedLooksHere | null
+  looks: LooksHere | null
   bearing: LifeBearing
   /** Empty: it sits on printers of one model only. */
   byModel: LifeOfModel[]
@@ -155,6 +174,8 @@ export interface LifeOfModel {
   typical: Doubted
   /** null: no price yet. */
   recommended: PolicyChoice | null
+  /** Every rule's own interval on this model; null: no price yet. */
+  choices: PolicyChoice[] | null
 }
 
 /** What has bearing on how long a part type lasts. */
@@ -165,18 +186,37 @@ export interface LifeBearing {
   factors: { words: string; times: number; limits: [number, number] }[]
 }
 
-/** What looks have taught of a part type. */
-export interface LearnedLooksHere {
-  defectRate: number
-  delayMean: number | null
-  limits: { defectRate: [number | null, number | null]; delayMean: [number | null, number | null] }
-  /** How often to look by that, and at what cost; null: a figure is missing, or looking does not pay. */
+/** A check in use that looks at such parts. */
+export interface LookingCheck {
+  checkTypeId: string
+  version: number
+  content: CheckContent
+  /** How far its turns lie apart on the part's own clock; null: it has none there. */
+  every: number | null
+  /** Whether its turns can count by that clock. */
+  canBeSet: boolean
+}
+
+/** How often to look at the parts of one model, or of all. */
+export interface LooksOfGroup {
+  /** null: of all printers together. */
+  group: { id: string; name: string } | null
+  /** Interval of least cost; null: looking does not pay. */
   interval: number | null
-  costRate: number | null
-  noLooksCostRate: number | null
-  /** Cost where rate and delay are at the ends of their limits; null: an end is missing. */
-  costLimits: [number, number] | null
-  /** Failures per unit of age that looks at that interval do not prevent. */
-  failureRate: number | null
+  /** Per unit of age of one part, minor units. */
+  cost: Doubted
+  /** How often it is looked at by the turns of today, and what that costs; null: by no turn. */
+  now: number | null
+  costNow: Doubted | null
   words: string
+}
+
+/** What looks have taught of a part type. */
+export interface LooksHere {
+  words: string
+  /** All first, then each model with enough of its own; empty without a price. */
+  groups: LooksOfGroup[]
+  checks: LookingCheck[]
+  /** That of all. */
+  interval: number | null
 }

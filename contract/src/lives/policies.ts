@@ -1,8 +1,8 @@
-import { policyNames } from '@diatribon/core'
+import { policyNames, type PolicyName } from '@diatribon/core'
 
 /** Rules that a lead can choose. */
-export const adoptablePolicies = [...policyNames, 'look and replace on condition'] as const
-export type AdoptablePolicy = (typeof adoptablePolicies)[number]
+export const adoptablePolicies = policyNames
+export type AdoptablePolicy = PolicyName
 
 /** A rule as it was chosen. */
 export interface AdoptedPolicy {

@@ -24,6 +24,8 @@ export interface ReplacementDuty {
   rule: AdoptablePolicy | null
   /** It is not replaced on a clock: nothing falls due. */
   waits: boolean
+  /** The slot whose change it waits for, once it is old enough; null: it goes by itself. */
+  goesWith: string | null
   left: number
   /** Day when due, in the site's zone; null when the printer does not run. */
   dueDate: string | null

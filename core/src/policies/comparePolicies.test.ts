@@ -102,7 +102,79 @@ it('scales with ages and with money', () => {
   expect(after.policies[2]!.cost.mean / before.policies[2]!.cost.mean).toBeCloseTo(0.7, 3)
 })
 
+const looksOf = (defectRate: number, delayMean: number, weight = 1): [number, number, number] => [
+  defectRate,
+  delayMean,
+  weight,
+]
+
+it('with a neighbour that is changed often, going with it is cheaper than going alone', () => {
+  const alone = of({ records: seenInFull(3, 1000), tradeInterval: 400 })
+  const both = of({ records: seenInFull(3, 1000), tradeInterval: 400, together: { rate: 1 / 60, cost: 0.3 } })
+  expect(alone.policies.map(({ policy }) => policy)).not.toContain('change together')
+  const together = both.policies.find(({ policy }) => policy === 'change together')!
+  expect(together.cost.mean).toBeLessThan(0.6 * both.policies[1]!.cost.mean)
+  expect(both.recommended).toBe(together)
+  expect(together.interval).toBeGreaterThan(0)
+  expect(both.policies.reduce((sum, { chanceBest }) => sum + chanceBest, 0)).toBeCloseTo(1, 9)
+  expect(policyWords(both, 'h')).toContain('whenever its neighbour is changed')
+  // One that hardly ever comes is no rule of its own: waiting costs the same.
+  const rare = of({ records: seenInFull(3, 1000), tradeInterval: 400, together: { rate: 1e-7, cost: 0.3 } })
+  expect(rare.policies[3]!.cost.mean / rare.policies[2]!.cost.mean).toBeCloseTo(1, 2)
+})
+
+// Christer & Waller (1984): λ 0.002, μ 200 h, costs 5, 80 and 10: 152.936 h, 0.0948324 per h.
+it('looking on condition is the published optimum when rate and delay are known', () => {
+  const { policies, recommended } = of({
+    records: seenInFull(1.2, 600),
+    cost: { preventive: 10, failure: 80 },
+    tradeInterval: 2000,
+    looks: { nodes: [looksOf(0.002, 200)], longest: null, cost: 5 },
+  })
+  const looks = policies.at(-1)!
+  expect(looks.policy).toBe('look and replace on condition')
+  expect(looks.interval).toBeCloseTo(152.936, 0)
+  expect(looks.cost.mean).toBeCloseTo(0.0948324, 5)
+  expect(recommended).toBe(looks)
+  expect(looks.chanceBest).toBeGreaterThan(0.95)
+})
+
+it('looks lie no farther apart than what was seen can say', () => {
+  const { policies } = of({
+    records: seenInFull(1.2, 600),
+    cost: { preventive: 10, failure: 80 },
+    looks: { nodes: [looksOf(0.002, 200)], longest: 60, cost: 5 },
+  })
+  expect(policies.at(-1)!.interval).toBe(60)
+  // At that distance, not at the best: 5/60 + 0.002·(80·b + 10·(1 − b)).
+  const missed = 1 - (200 / 60) * (1 - Math.exp(-60 / 200))
+  expect(policies.at(-1)!.cost.mean).toBeCloseTo(5 / 60 + 0.002 * (80 * missed + 10 * (1 - missed)), 9)
+})
+
+it('looks that find nothing in time are no rule', () => {
+  const { policies } = of({
+    records: seenInFull(2, 1000),
+    looks: { nodes: [looksOf(0.001, 0.01)], longest: null, cost: 5 },
+  })
+  expect(policies.map(({ policy }) => policy)).not.toContain('look and replace on condition')
+})
+
+it('doubt about what looks find shares out the chance to be best', () => {
+  const of100 = (weight: number) =>
+    of({
+      records: seenInFull(1.2, 600),
+      cost: { preventive: 10, failure: 80 },
+      tradeInterval: 600,
+      looks: { nodes: [looksOf(0.002, 200, weight), looksOf(0.02, 20, 1 - weight)], longest: null, cost: 5 },
+    })
+  const [sure, unsure] = [of100(0.9).policies.at(-1)!, of100(0.3).policies.at(-1)!]
+  expect(sure.chanceBest).toBeGreaterThan(unsure.chanceBest)
+  expect(unsure.cost.limits[1]).toBeGreaterThan(unsure.cost.mean)
+})
+
 it.each([
+  [{ together: { rate: 0, cost: 1 } }, 'not-positive'],
+  [{ looks: { nodes: [], longest: null, cost: -1 } }, 'not-positive'],
   [{ cost: { preventive: 0, failure: 5 } }, 'costs-not-positive'],
   [{ cost: { preventive: 5, failure: 5 } }, 'costs-reversed'],
   [{ tradeInterval: 0 }, 'not-positive'],

@@ -1,3 +1,4 @@
+import type { LooksNode } from '../lives/learnLooks.ts'
 import { InputProblem } from '../inputProblem.ts'
 import { climb } from '../maths/climb.ts'
 
@@ -50,6 +51,29 @@ export function inspectionCostRate(model: LooksModel, interval: number): number 
   const { defectRate, inspectionCost, failureCost, repairCost } = model
   const missed = missedShare(model.delayMean, interval)
   return inspectionCost / interval + defectRate * (failureCost * missed + repairCost * (1 - missed))
+}
+
+type LooksMoney = Omit<LooksModel, 'defectRate' | 'delayMean'>
+
+/** Cost per unit of age for one rate and delay. */
+export const costOfLooks = ([defectRate, delayMean]: LooksNode, money: LooksMoney, interval: number): number =>
+  inspectionCostRate({ ...money, defectRate, delayMean }, interval)
+
+/**
+ * How often to look where rate and delay are not known for sure: the interval of least mean cost over all that may be true.
+ * @param nodes as learnLooks gives them, at least one
+ * @param longest as learnLooks gives it: no farther apart than this; null: any distance
+ * @returns null: looking does not pay
+ */
+export function bestLooks(nodes: readonly LooksNode[], money: LooksMoney, longest: number | null): number | null {
+  const mean = (interval: number) => nodes.reduce((sum, node) => sum + node[2] * costOfLooks(node, money, interval), 0)
+  const delays = nodes.map(([, delay]) => Math.log(delay))
+  const [low, high] = [Math.min(...delays, Math.log(longest ?? Infinity)) - 5, Math.max(...delays) + 4]
+  const found = climb((logT) => -mean(Math.exp(logT)), low, high, 1e-5)
+  const without = nodes.reduce((sum, [rate, , weight]) => sum + weight * rate * money.failureCost, 0)
+  if (-found.value >= without * (1 - 1e-4) || found.at > high - 0.05) return null
+  const best = Math.min(Math.exp(found.at), longest ?? Infinity)
+  return mean(best) < without ? best : null
 }
 
 /** Share of the defects that fail before a look finds them. */

@@ -1,4 +1,4 @@
-import type { PolicyComparison } from './comparePolicies.ts'
+import type { Policy, PolicyComparison } from './comparePolicies.ts'
 
 /**
  * Which rule is recommended and why, in one or two sentences.
@@ -13,32 +13,40 @@ export function policyWords({ posterior, policies, recommended, reason }: Policy
   const other = policies
     .filter(({ policy }) => policy !== 'trade interval')
     .reduce((a, b) => (b.cost.mean < a.cost.mean ? b : a))
-  const otherWords = other.interval === null ? 'waiting for the failure' : `replacing at ${figure(other.interval)}`
+  const [doing] = deed(other, figure)
   const [low, high] = other.saving.limits
   const saves = `${percent(other.saving.mean)} (between ${percent(low)} and ${percent(high)})`
   switch (reason) {
     case 'nothing failed yet':
       return `None of these parts has failed here at an age above 0, so not enough is known: ${stands}.`
     case 'saves': {
-      const does =
-        recommended.interval === null
-          ? 'Wait for the failure and keep a spare at hand'
-          : `Replace at ${figure(recommended.interval)}`
       return (
-        `${does}: with ${failed}, that saves ${saves} against the catalogue's interval of ${figure(trade?.interval ?? 0)}, ` +
+        `${deed(recommended, figure)[1]}: with ${failed}, that saves ${saves} against the catalogue's interval of ${figure(trade?.interval ?? 0)}, ` +
         `and is the cheaper rule with a chance of ${percent(recommended.chanceBetter)}.`
       )
     }
     case 'saves little':
-      return `With ${failed}, ${otherWords} would save ${other.saving.mean < 0.01 ? 'next to nothing' : `only ${percent(other.saving.mean)}`}, so ${stands}.`
+      return `With ${failed}, ${doing} would save ${other.saving.mean < 0.01 ? 'next to nothing' : `only ${percent(other.saving.mean)}`}, so ${stands}.`
     case 'not sure enough':
       return (
-        `With ${failed}, ${otherWords} may save ${saves}, but it is the cheaper rule with a chance of only ` +
+        `With ${failed}, ${doing} may save ${saves}, but it is the cheaper rule with a chance of only ` +
         `${percent(other.chanceBetter)}: not enough is known, ${stands}.`
       )
     case 'the trade is best':
       return `With ${failed}, no other rule is cheaper than the catalogue's: ${stands}.`
   }
+}
+
+/** A rule as what somebody is doing, and as what somebody is told to do. */
+function deed({ policy, interval }: Policy, figure: (age: number) => string): [doing: string, told: string] {
+  const at = figure(interval ?? 0)
+  if (policy === 'look and replace on condition')
+    return [`looking every ${at}`, `Look every ${at}, and replace what is found worn`]
+  if (policy === 'change together')
+    return [`changing it with its neighbour from ${at} on`, `From ${at} on change it whenever its neighbour is changed`]
+  return interval === null
+    ? ['waiting for the failure', 'Wait for the failure and keep a spare at hand']
+    : [`replacing at ${at}`, `Replace at ${at}`]
 }
 
 const plain = (x: number) => Number(x.toPrecision(3)).toLocaleString('en-GB')

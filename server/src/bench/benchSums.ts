@@ -150,7 +150,7 @@ function looks({ parts }: BenchLooksRequest): BenchLooksAnswer {
             : 'no limit follows.')
       : `It then takes ${figure(delayMean)} in the mean to fail (95 % limits ${low === null ? 'none' : figure(low)} to ` +
         `${high === null ? 'none' : figure(high)}).`)
-  return { ...learned, words }
+  return { defectRate, delayMean, limits, words }
 }
 
 /** What has bearing on lives, and how much. */

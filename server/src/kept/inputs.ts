@@ -45,6 +45,8 @@ export const inputs: Record<FigureName, Inputs> = {
       policy: 'partTypeId',
       neighbourLives: 'partTypeId',
       site: 'everyone',
+      checkType: 'everyone, in time',
+      model: 'everyone, in time',
       counterPoint: 'everyone, in time',
       stepResult: 'everyone, in time',
     },

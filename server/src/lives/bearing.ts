@@ -1,4 +1,4 @@
-import { and, eq, isNull } from 'drizzle-orm'
+import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { LifeBearing } from '@diatribon/contract'
 import {
   clocks,
@@ -18,7 +18,10 @@ const clearlyLikelier = 2
 const fewestFailures = 10
 const fewestOfModel = 5
 
-/** What has bearing on how long a part type lasts: the clock it ages by, the model, and how much of its filament was abrasive. */
+/**
+ * What has bearing on how long a part type lasts: the clock it ages by, how much of its filament was abrasive or of another material, how
+ * much of its time the enclosure was too warm, the model, and whether it is enclosed.
+ */
 export async function bearingOf(
   db: Db,
   of: {
@@ -31,10 +34,44 @@ export async function bearingOf(
   now: Date,
 ): Promise<LifeBearing> {
   const counters = await countersOf(db, of.partTypeId, now)
+  const surroundings = await surroundingsOf(db, of.partTypeId, now)
   return {
     clock: clockWords(of, counters),
-    factors: factorsOf(of, counters),
+    factors: factorsOf(of, counters, surroundings),
   }
+}
+
+/** What a part was through, beside its counters. */
+interface Surroundings {
+  enclosed: boolean
+  hotHours: number
+  /** Metres of jobs by their material. */
+  metresOf: Record<string, number>
+}
+
+async function surroundingsOf(db: Db, partTypeId: string, now: Date): Promise<Map<string, Surroundings>> {
+  const { rows } = await db.execute<{
+    id: string
+    enclosed: boolean | null
+    hot: string | null
+    materials: Record<string, number> | null
+  }>(sql`
+    SELECT f.id, (m.limits->>'enclosed')::boolean AS enclosed,
+      (SELECT sum(e.hot_hours) FROM enclosure_sample e WHERE e.printer_id = f.printer_id
+        AND e.at > f.fitted_at AND e.at <= coalesce(f.removed_at, ${now.toISOString()}::timestamptz)) AS hot,
+      (SELECT json_object_agg(of.material, of.metres) FROM (
+        SELECT j.material, sum(j.planned_metres) AS metres FROM job j
+        WHERE j.printer_id = f.printer_id AND j.material IS NOT NULL AND j.planned_metres > 0 AND j.finished_seq IS NOT NULL
+          AND j.started_at > f.fitted_at AND j.started_at <= coalesce(f.removed_at, ${now.toISOString()}::timestamptz)
+        GROUP BY j.material) AS of) AS materials
+    FROM fitting f JOIN printer p ON p.id = f.printer_id JOIN printer_model m ON m.id = p.model_id
+    WHERE f.part_type_id = ${partTypeId} AND f.taken_back_seq IS NULL AND NOT f.moved_on`)
+  return new Map(
+    rows.map(({ id, enclosed, hot, materials }) => [
+      id,
+      { enclosed: enclosed ?? false, hotHours: Number(hot ?? 0), metresOf: materials ?? {} },
+    ]),
+  )
 }
 
 type LifeWithoutX = Omit<LifeWithCovariates, 'x'>
@@ -93,41 +130,102 @@ function clockWords(
   }
 }
 
-/** Weibull regression on the share of abrasive filament and on the models, where both vary. */
+/** One part with all that may have bearing on its life. */
+interface KnownLife {
+  record: LifeWithoutX
+  modelId: string
+  abrasive: number
+  hot: number
+  metresOf: Record<string, number>
+  enclosed: boolean
+}
+
+/** Something that may have bearing, as a figure of a part. */
+interface Column {
+  words: string
+  of: (row: KnownLife) => number
+}
+
+/** Of fewer parts a material says nothing of how long they last with it. */
+const fewestWithMaterial = 5
+const mostMaterials = 3
+
+/** Weibull regression on what varies among these parts. */
 function factorsOf(
-  {
-    lives,
-    records,
-    models,
-  }: { lives: readonly PartLife[]; records: readonly LifeWithoutX[]; models: readonly { id: string; name: string }[] },
+  of: { lives: readonly PartLife[]; records: readonly LifeWithoutX[]; models: readonly { id: string; name: string }[] },
   counters: Map<string, Ran>,
+  surroundings: Map<string, Surroundings>,
 ): LifeBearing['factors'] {
-  const known = lives.flatMap((life, i) => {
+  const { lives, records, models } = of
+  const known = lives.flatMap((life, i): KnownLife[] => {
     const record = records[i]
     const ran = counters.get(life.fittingId)
-    if (!record || !ran || !life.ageIsKnown || (record.upper ?? record.lower ?? 0) <= 0) return []
-    return {
-      record,
-      modelId: life.modelId,
-      share: ran.metres > 0 ? Math.min(1, Math.max(0, ran['abrasive metres'] / ran.metres)) : 0,
-    }
+    const around = surroundings.get(life.fittingId)
+    if (!record || !ran || !around || !life.ageIsKnown || (record.upper ?? record.lower ?? 0) <= 0) return []
+    const share = (part: number, whole: number) => (whole > 0 ? Math.min(1, Math.max(0, part / whole)) : 0)
+    return [
+      {
+        record,
+        modelId: life.modelId,
+        abrasive: share(ran['abrasive metres'], ran.metres),
+        hot: share(around.hotHours, ran.hours),
+        metresOf: around.metresOf,
+        enclosed: around.enclosed,
+      },
+    ]
   })
   const failed = known.filter(({ record }) => record.upper !== null)
   if (failed.length < fewestFailures) return []
-  const failuresOf = (id: string) => failed.filter(({ modelId }) => modelId === id).length
-  // The commonest model is what the others are held against; one with few failures of its own stands with it.
-  const order = [...models].sort((a, b) => failuresOf(b.id) - failuresOf(a.id))
-  const compared = order.slice(1).filter(({ id }) => failuresOf(id) >= fewestOfModel)
-  const hasShare = failed.some(({ share }) => share > 0.05) && failed.some(({ share }) => share < 0.05)
-  const columns = [
-    ...(hasShare
-      ? [{ words: 'abrasive filament alone, against none', of: (row: (typeof known)[number]) => row.share }]
-      : []),
-    ...compared.map(({ id, name }) => ({
-      words: `${name}, against ${order[0]?.name ?? 'the others'}`,
-      of: (row: (typeof known)[number]) => (row.modelId === id ? 1 : 0),
-    })),
+  const shares = [
+    ...varies(failed, { words: 'abrasive filament alone, against none', of: ({ abrasive }) => abrasive }),
+    ...varies(failed, { words: 'its enclosure too warm all the time, against never', of: ({ hot }) => hot }),
+    ...materialColumns(known, failed),
   ]
+  const effects = effectsOf(known, [...shares, ...modelColumns(failed, models)])
+  // Whether it is enclosed follows from the model: asked beside the models nobody could tell the two apart.
+  const enclosed = varies(failed, {
+    words: 'an enclosure, against none',
+    of: (row) => (row.enclosed ? 1 : 0),
+  })
+  return enclosed.length === 0
+    ? effects
+    : [...effects, ...effectsOf(known, [...shares, ...enclosed]).slice(shares.length)]
+}
+
+/** The column, where enough failed with it and enough without. */
+function varies(failed: readonly KnownLife[], column: Column): Column[] {
+  const withIt = failed.filter((row) => column.of(row) > 0.05).length
+  return withIt >= fewestWithMaterial && failed.length - withIt >= fewestWithMaterial ? [column] : []
+}
+
+/** The commonest material is what the others are held against. */
+function materialColumns(known: readonly KnownLife[], failed: readonly KnownLife[]): Column[] {
+  const metres = new Map<string, number>()
+  for (const { metresOf } of known)
+    for (const [name, m] of Object.entries(metresOf)) metres.set(name, (metres.get(name) ?? 0) + m)
+  const [most, ...others] = [...metres].sort((a, b) => b[1] - a[1]).map(([name]) => name)
+  const shareOf = (name: string) => (row: KnownLife) => {
+    const all = Object.values(row.metresOf).reduce((sum, m) => sum + m, 0)
+    return all > 0 ? (row.metresOf[name] ?? 0) / all : 0
+  }
+  return others
+    .slice(0, mostMaterials)
+    .flatMap((name) => varies(failed, { words: `${name} alone, against ${most ?? 'the others'}`, of: shareOf(name) }))
+}
+
+/** The commonest model is what the others are held against; one with few failures of its own stands with it. */
+function modelColumns(failed: readonly KnownLife[], models: readonly { id: string; name: string }[]): Column[] {
+  const failuresOf = (id: string) => failed.filter(({ modelId }) => modelId === id).length
+  const [first, ...others] = [...models].sort((a, b) => failuresOf(b.id) - failuresOf(a.id))
+  return others
+    .filter(({ id }) => failuresOf(id) >= fewestOfModel)
+    .map(({ id, name }) => ({
+      words: `${name}, against ${first?.name ?? 'the others'}`,
+      of: (row) => (row.modelId === id ? 1 : 0),
+    }))
+}
+
+function effectsOf(known: readonly KnownLife[], columns: readonly Column[]): LifeBearing['factors'] {
   if (columns.length === 0) return []
   try {
     const fit = weibullRegression(known.map((row) => ({ ...row.record, x: columns.map(({ of }) => of(row)) })))
@@ -136,7 +234,8 @@ function factorsOf(
       return { words, times: Math.exp(c), limits: [Math.exp(c - error), Math.exp(c + error)] as [number, number] }
     })
   } catch (error) {
-    if (error instanceof InputProblem) return [] // they cannot be told apart: the page does without
+    // They cannot be told apart: those that stand first are asked alone.
+    if (error instanceof InputProblem) return columns.length > 1 ? effectsOf(known, columns.slice(0, -1)) : []
     throw error
   }
 }

@@ -36,6 +36,7 @@ export function byModel(of: {
       parts: own.length,
       failures: posterior.failures,
       typical: posterior.ageOf(0.5),
+      choices: compared && compared.policies.map(({ policy, interval }) => ({ policy, interval })),
       recommended: compared ? { policy: compared.recommended.policy, interval: compared.recommended.interval } : null,
     }
   })

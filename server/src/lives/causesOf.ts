@@ -33,7 +33,7 @@ export async function causesOf(
 
 function causeOf(reason: PartLife['removalReason'], seq: number | null, named: Map<number, string>): string | null {
   if (reason === 'user damage') return 'user damage'
-  if (reason === 'worn at check') return 'worn, found at a look'
+  if (reason === 'worn at check') return 'found worn'
   if (reason === 'failed') return (seq !== null && named.get(seq)) || 'cause not told'
   return null
 }
@@ -58,8 +58,7 @@ function wordsOf(records: readonly { cause: string | null }[]): string {
   const [most] = order
   if (!most) return ''
   const list = order.map(([name, n]) => `${name} ${n}`).join(', ')
-  const isPlain =
-    most[1] >= 3 && most[1] / ended > 0.5 && most[0] !== 'cause not told' && most[0] !== 'worn, found at a look'
+  const isPlain = most[1] >= 3 && most[1] / ended > 0.5 && most[0] !== 'cause not told' && most[0] !== 'found worn'
   const advice = isPlain
     ? ` Most end by ${most[0]}: what cures that helps more than replacing earlier, as far as age has nothing to do with it.`
     : ''

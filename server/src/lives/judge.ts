@@ -1,23 +1,30 @@
 import {
   clockUnits,
   comparePolicies,
+  costOfLooks,
+  doubted,
   fitWeibull,
   given,
   InputProblem,
+  learnLooks,
   LifePosterior,
   lifeWords,
   patternWords,
   policyWords,
   ruleRates,
   sharesWords,
+  togetherRates,
   tradePrior,
   worthInFailures,
   type Clock,
   type Doubted,
+  type LearnedLooks,
   type LifeRecord,
+  type LookedAtPart,
+  type LooksEvidence,
   type Policy,
 } from '@diatribon/core'
-import type { KnownAt } from '@diatribon/contract'
+import type { KitMatesHere, KnownAt, PolicyChoice } from '@diatribon/contract'
 import type { StoredJudgement, StoredPolicy } from '../platform/tables.ts'
 
 /** One part type's history and costs. */
@@ -33,7 +40,11 @@ export interface History {
   tradeWeight: number
   neighbours: { records: LifeRecord[]; weight: number }[]
   /** The rule that a lead has chosen for all printers; null: none. */
-  adopted: { interval: number | null } | null
+  adopted: PolicyChoice | null
+  /** What is changed together with it, how often for each unit of its age; null: nothing. */
+  together: (KitMatesHere & { costMinor: number | null }) | null
+  /** Its parts as they were looked at, and what a look takes. */
+  looked: { parts: readonly LookedAtPart[]; minutes: number; costMinor: number }
 }
 
 /** What is known of the life of a part type, and which rule follows. Runs beside the thread that answers requests. */
@@ -49,7 +60,14 @@ export function judge(history: History): StoredJudgement {
     list.reduce((sum, { upper, weight }) => sum + (upper !== null && upper > 0 ? weight : 0), 0)
   const money = cost && { preventive: cost.preventiveMinor, failure: cost.failureMinor }
   const evidence = { records, tradeInterval, tradeWeight, neighbours, neighbourWeight: 1 }
-  const compared = money && money.failure > money.preventive ? comparePolicies({ ...evidence, cost: money }) : null
+  const learned = looksOrNull(history.looked.parts)
+  const { together } = history
+  const asking = {
+    ...(together && together.costMinor ? { together: { rate: together.rate, cost: together.costMinor } } : {}),
+    ...(learned ? { looks: { nodes: learned.nodes, longest: learned.longest, cost: history.looked.costMinor } } : {}),
+  }
+  const compared =
+    money && money.failure > money.preventive ? comparePolicies({ ...evidence, ...asking, cost: money }) : null
   const prior = tradePrior(tradeInterval, money, tradeWeight)
   const posterior =
     compared?.posterior ?? new LifePosterior({ records, prior, neighbours, neighbourWeight: 1, anchor: tradeInterval })
@@ -84,7 +102,9 @@ export function judge(history: History): StoredJudgement {
     policies: compared && compared.policies.map(stored),
     recommended: { policy: recommended.policy, interval: recommended.interval },
     reason: compared?.reason ?? 'no price yet',
-    adoptedCost: adopted && money ? costAt(posterior, adopted.interval, money) : null,
+    together: together && { slots: together.slots, rate: together.rate, sharedMinutes: together.sharedMinutes },
+    looks: learned && { learned, minutes: history.looked.minutes },
+    adoptedCost: adopted && money ? costOf(adopted, { posterior, money, ...asking }) : null,
     isLearned,
     interval: isLearned ? given(recommended.interval) : tradeInterval,
     words: compared ? policyWords(compared, unit) : wordsWithoutPrice(known, tradeInterval, unit, failures),
@@ -110,16 +130,48 @@ const stored = (policy: Policy): StoredPolicy => {
   return { policy: name, interval, cost, failures, planned, saving, chanceBest, chanceBetter }
 }
 
-/** What a rule costs for each unit of age, over all that is held possible. */
-function costAt(
-  posterior: LifePosterior,
-  interval: number | null,
-  money: { preventive: number; failure: number },
-): Doubted {
+/** What a rule costs for each unit of age, over all that is held possible; null: nothing is known of how it does. */
+function costOf(
+  { policy, interval }: PolicyChoice,
+  known: {
+    posterior: LifePosterior
+    money: { preventive: number; failure: number }
+    together?: { rate: number; cost: number }
+    looks?: LooksEvidence
+  },
+): Doubted | null {
+  const { posterior, money, together, looks } = known
+  const { preventive, failure } = money
+  if (policy === 'look and replace on condition') {
+    if (!looks || interval === null) return null
+    const costs = { inspectionCost: looks.cost, failureCost: failure, repairCost: preventive }
+    return doubted(
+      Float64Array.from(looks.nodes, (node) => costOfLooks(node, costs, interval)),
+      Float64Array.from(looks.nodes, ([, , weight]) => weight),
+    )
+  }
+  if (policy === 'change together') {
+    if (!together) return null
+    return posterior.figure((shape, scale) => {
+      const { failures, planned } = togetherRates({ shape, scale }, interval ?? 0, together.rate)
+      return failure * failures + together.cost * planned
+    })
+  }
   return posterior.figure((shape, scale) => {
     const { failures, planned } = ruleRates({ shape, scale }, interval)
-    return money.failure * failures + money.preventive * planned
+    return failure * failures + preventive * planned
   })
+}
+
+/** What looks have taught; null: none found anything. */
+export function looksOrNull(parts: readonly LookedAtPart[]): LearnedLooks | null {
+  if (!parts.some(({ looks }) => looks.some(({ found }) => found === 'defect'))) return null
+  try {
+    return learnLooks(parts)
+  } catch (error) {
+    if (error instanceof InputProblem) return null // nothing to learn from yet: the page does without
+    throw error
+  }
 }
 
 function wordsWithoutPrice(

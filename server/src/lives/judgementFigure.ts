@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
-import { dayMs } from '@diatribon/core'
+import { dayMs, given } from '@diatribon/core'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { writeStale } from '../kept/staleRows.ts'
@@ -7,8 +7,10 @@ import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { neighbourLives, partType, site, type StoredJudgement } from '../platform/tables.ts'
 import { rulesInForce } from './adopted.ts'
-import { judge } from './judge.ts'
-import { partLives, recordOf, type PartLife } from './partLives.ts'
+import { judge, type History } from './judge.ts'
+import { kitMates, type KitMates } from './kitMates.ts'
+import { lookingChecks, minutesOfLook } from './lookingChecks.ts'
+import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
 
 /** The life of a part type and the rule that follows, from all that ran here. */
 export const judgementFigure: Figure<StoredJudgement> = {
@@ -24,22 +26,31 @@ export const judgementFigure: Figure<StoredJudgement> = {
       .from(neighbourLives)
       .where(and(inArray(neighbourLives.partTypeId, ids), isNull(neighbourLives.droppedSeq)))
     const rules = await rulesInForce(db, ids)
+    const mates = await kitMates(db, ids, now)
+    const checks = await lookingChecks(db, ids)
     const midnight = nextMidnight(await calendarHere(db), now)
     const results = new Map<string, Reckoned<StoredJudgement>>()
     for (const { type, labour } of types) {
       const lives = await partLives(db, type.id, now)
       const adopted = rules.ofAll(type.id)
+      const perYear = ranInYear(lives, now)
+      const lookMinutes = minutesOfLook(checks.get(type.id) ?? [])
       const result = judge({
         clock: type.agesBy,
         records: lives.map((life) => recordOf(life, type.agesBy)),
         inPlace: lives.filter(({ removalReason }) => removalReason === null).length,
-        perYear: ranInYear(lives, now),
+        perYear,
         cost: replacementCosts(type, labour),
         tradeInterval: type.tradeInterval,
         tradeWeight: type.tradeWeight,
         neighbours: neighbours.filter(({ partTypeId }) => partTypeId === type.id),
-        // How often it is looked at is no age at which it is replaced: such a rule has no cost among these.
-        adopted: adopted && adopted.policy !== 'look and replace on condition' ? { interval: adopted.interval } : null,
+        adopted: adopted && { policy: given(adopted.policy), interval: adopted.interval },
+        together: togetherHere(mates.get(type.id), { type, labour, perYear }),
+        looked: {
+          parts: lookedAt(lives),
+          minutes: lookMinutes,
+          costMinor: (lookMinutes / 60) * labour,
+        },
       })
       // Parts that age by the calendar are older tomorrow.
       results.set(type.id, { result, holdsUntil: type.agesBy === 'days' ? midnight : null })
@@ -72,6 +83,19 @@ function ranInYear(lives: readonly PartLife[], now: Date): number {
   }
   const days = Math.max(1, (now.getTime() - Math.max(first, yearAgo)) / dayMs)
   return Number(((ran * 365) / days).toPrecision(4))
+}
+
+/** Fewer changes of its neighbours than this say nothing of how often they come. */
+const fewestChanges = 3
+
+function togetherHere(
+  mates: KitMates | undefined,
+  { type, labour, perYear }: { type: typeof partType.$inferSelect; labour: number; perYear: number },
+): History['together'] {
+  if (!mates || mates.changes < fewestChanges || !(perYear > 0)) return null
+  const { slots, changes, sharedMinutes } = mates
+  const costMinor = type.priceMinor === null ? null : type.priceMinor + ((type.minutes - sharedMinutes) / 60) * labour
+  return { slots, rate: changes / perYear, sharedMinutes, costMinor: costMinor && Math.max(1, costMinor) }
 }
 
 /** What one replacement costs in time and at failure: price, work, and what a failure costs on top; null without a price. */

@@ -3,15 +3,12 @@ import type { LifePage, LifeRecordRow } from '@diatribon/contract'
 import {
   clockUnits,
   given,
-  InputProblem,
   kaplanMeier,
-  learnLooks,
   suspiciousRecords,
   turnbull,
   type Clock,
   type LearnedLooks,
   type LifeRecord,
-  type LookedAtPart,
 } from '@diatribon/core'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
@@ -20,6 +17,7 @@ import { fitting, partType, printer, printerModel, site, slot } from '../platfor
 import { bearingOf } from './bearing.ts'
 import { byModel } from './byModel.ts'
 import { causesOf } from './causesOf.ts'
+import { looksOrNull } from './judge.ts'
 import { replacementCosts } from './judgementFigure.ts'
 import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
 
@@ -33,8 +31,8 @@ export interface LifeCurves extends Pick<
   LifePage,
   'survival' | 'turnbull' | 'causes' | 'models' | 'records' | 'bearing' | 'byModel'
 > {
-  /** What looks have taught; null: nothing yet. */
-  looks: LearnedLooks | null
+  /** What looks have taught of each model; where one has too few of its own it is left out. */
+  looksByModel: { model: { id: string; name: string }; learned: LearnedLooks }[]
   evidence: LifeRecord[]
 }
 
@@ -58,7 +56,7 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
           survival: records.length > 0 ? kaplanMeier(records) : [],
           turnbull: records.some(isBetweenLooks) ? turnbull(evidence.slice(0, mostForTurnbull)) : null,
           causes: await causesOf(db, lives),
-          looks: looksOrNull(lookedAt(lives)),
+          looksByModel: looksByModel(lives, models),
           evidence,
           models,
           byModel: byModel({
@@ -79,14 +77,19 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
   },
 }
 
-function looksOrNull(parts: readonly LookedAtPart[]): LearnedLooks | null {
-  if (!parts.some(({ looks }) => looks.some(({ found }) => found === 'defect'))) return null
-  try {
-    return learnLooks(parts)
-  } catch (error) {
-    if (error instanceof InputProblem) return null // nothing to learn from yet: the page does without
-    throw error
-  }
+/** Fewer defects and failures than this on a model say nothing of how it differs from the others. */
+const fewestOfModel = 4
+
+function looksByModel(lives: readonly PartLife[], models: LifePage['models']): LifeCurves['looksByModel'] {
+  if (models.length < 2) return []
+  return models.flatMap((model) => {
+    const parts = lookedAt(lives.filter(({ modelId }) => modelId === model.id))
+    const seen = parts.filter(
+      ({ looks, failedAt }) => failedAt !== null || looks.some(({ found }) => found === 'defect'),
+    )
+    const learned = seen.length >= fewestOfModel ? looksOrNull(parts) : null
+    return learned ? [{ model, learned }] : []
+  })
 }
 
 const isBetweenLooks = ({ lower, upper }: LifeRecord) => upper !== null && upper > 0 && lower !== upper

@@ -8,6 +8,7 @@ import { keptResults } from '../kept/keptResults.ts'
 import { adoptedOf, rulesInForce, type RulesInForce } from './adopted.ts'
 import type { LifeCurves } from './lifeCurvesFigure.ts'
 import { keptJudgements, replacementCosts } from './judgementFigure.ts'
+import { lookingCheck, lookingChecks } from './lookingChecks.ts'
 import { looksPriced } from './looksPriced.ts'
 
 type PartTypeRow = typeof partType.$inferSelect
@@ -101,11 +102,24 @@ function asksOf(judged: StoredJudgement, inForce: LifeSummary['inForce'], cost: 
           : `What has happened since speaks against the adopted rule: the catalogue's interval would cost ${percent} % less.`,
       moneyMinor,
     }
-  const does = recommended.interval === null ? 'Waiting for the failure' : 'Replacing at another age'
+  const does = doing[recommended.policy]
   return { words: `${does} would cost ${percent} % less: adopt it if you agree.`, moneyMinor }
 }
 
+const doing: Record<PolicyChoice['policy'], string> = {
+  'trade interval': "The catalogue's interval",
+  'learned age': 'Replacing at another age',
+  'wait for the failure': 'Waiting for the failure',
+  'change together': 'Changing it with its neighbour',
+  'look and replace on condition': 'Looking, and replacing on condition,',
+}
+
+/** Rules whose interval is no age of replacement: they are the same only where they have the same name. */
+const asks = (policy: PolicyChoice['policy']) =>
+  policy === 'change together' || policy === 'look and replace on condition' ? policy : null
+
 function sameRule(a: PolicyChoice, b: PolicyChoice): boolean {
+  if (asks(a.policy) !== asks(b.policy)) return false
   if (a.interval === null || b.interval === null) return a.interval === b.interval
   return Math.abs(Math.log(a.interval / b.interval)) < nearShare
 }
@@ -131,6 +145,7 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
       5,
     )
   const neighbours = await neighboursOf(db, partTypeId)
+  const looking = (await lookingChecks(db, [partTypeId])).get(partTypeId) ?? []
   const { fit, lifeWords, prior, curve, shares, policies, deadOnArrival, fitted } = judged
   return {
     ...summaryOf(type, judged, await rulesInForce(db, [partTypeId])),
@@ -153,7 +168,18 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     byModel: curves.byModel,
     records: curves.records,
     looks:
-      curves.looks && looksPriced(curves.looks, costs, { labourMinorPerHour: labour, unit: clockUnits[type.agesBy] }),
+      judged.looks &&
+      looksPriced({
+        learned: judged.looks.learned,
+        byModel: curves.looksByModel,
+        money: costs && {
+          inspectionCost: (judged.looks.minutes / 60) * labour,
+          failureCost: costs.failureMinor,
+          repairCost: costs.preventiveMinor,
+        },
+        checks: looking.map((check) => lookingCheck(check, type.agesBy)),
+        unit: clockUnits[type.agesBy],
+      }),
     neighbours: neighbours.map(({ records: theirs, ...row }) => ({
       ...row,
       records: theirs.reduce((sum, { weight }) => sum + weight, 0),
@@ -170,6 +196,12 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
       minutes: type.minutes,
       failureExtraMinor: type.failureExtraMinor,
       labourMinorPerHour: labour,
+      together: judged.together,
+      looks: judged.looks && {
+        nodes: judged.looks.learned.nodes,
+        longest: judged.looks.learned.longest,
+        minutes: judged.looks.minutes,
+      },
     },
   }
 }

@@ -1,12 +1,12 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import type { AdoptablePolicy, PrinterHead, ReplacementDuty } from '@diatribon/contract'
+import type { AdoptablePolicy, Kit, PrinterHead, ReplacementDuty } from '@diatribon/contract'
 import { chanceOfNodes, dayMs, dueReplacement, given } from '@diatribon/core'
 import type { RulesInForce } from '../lives/adopted.ts'
 import { spotOf } from '../printers/spot.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
-import { fitting, partType, printer, slot, type StoredJudgement } from '../platform/tables.ts'
+import { fitting, partType, printer, printerModel, slot, type StoredJudgement } from '../platform/tables.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
 import type { When } from './whens.ts'
 
@@ -54,9 +54,10 @@ export async function dutiesOf(
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .where(and(isNull(fitting.removedAt), isNull(fitting.takenBackSeq), inArray(fitting.printerId, [...byId.keys()])))
     .orderBy(asc(fitting.printerId), asc(slot.position))
+  const kits = await kitsOf(db, [...new Set(heads.map(({ modelId }) => modelId))])
   const day = dayIn(calendar.timeZone)
   const dayAfter = (days: number) => day(new Date(now.getTime() + days * dayMs))
-  return rows.flatMap((row): Timed<ReplacementDuty>[] => {
+  const duties = rows.flatMap((row): Timed<ReplacementDuty>[] => {
     const head = byId.get(row.printerId)
     if (!head) return []
     const { clock, ageIsKnown: isKnown } = row
@@ -94,6 +95,7 @@ export async function dutiesOf(
           : [dayAfter(Math.max(0, when.earliest - uncountedDays)), dayAfter(Math.max(0, when.latest - uncountedDays))],
       urgency,
       failureChance: chance && chance.mean,
+      goesWith: null,
       failureRange: chance && judgement && judgement.failures >= failuresForRange ? chance.limits : null,
     }
     return [
@@ -106,6 +108,46 @@ export async function dutiesOf(
       },
     ]
   })
+  return duties.map((duty) =>
+    withNeighbour(duty, duties, kits.get(given(byId.get(duty.item.printer.id)).modelId) ?? []),
+  )
+}
+
+/** A part that goes with its neighbour falls due on the day of the first of them that does once it is old enough. */
+function withNeighbour(
+  duty: Timed<ReplacementDuty>,
+  all: readonly Timed<ReplacementDuty>[],
+  kits: readonly Kit[],
+): Timed<ReplacementDuty> {
+  const { item } = duty
+  if (item.rule !== 'change together') return duty
+  const names = kits.filter(({ slots }) => slots.includes(item.slot.name)).flatMap(({ slots }) => slots)
+  const [next] = all
+    .filter(
+      ({ item: other }) =>
+        other.printer.id === item.printer.id &&
+        other.slot.id !== item.slot.id &&
+        names.includes(other.slot.name) &&
+        !other.waits &&
+        other.rule !== 'change together' &&
+        other.dueDate !== null &&
+        (item.dueDate === null ? item.left <= 0 : other.dueDate >= item.dueDate),
+    )
+    .sort((a, b) => ((a.item.dueDate ?? '') < (b.item.dueDate ?? '') ? -1 : 1))
+  if (!next) return { ...duty, item: { ...item, waits: true, dueDate: null, dueRange: null, urgency: 'later' } }
+  const { dueDate, dueRange, urgency } = next.item
+  return {
+    item: { ...item, dueDate, dueRange, urgency, goesWith: next.item.slot.name },
+    flipsInDays: [...duty.flipsInDays, ...next.flipsInDays],
+  }
+}
+
+async function kitsOf(db: Db, modelIds: readonly string[]): Promise<Map<string, Kit[]>> {
+  const rows = await db
+    .select({ id: printerModel.id, kits: printerModel.kits })
+    .from(printerModel)
+    .where(inArray(printerModel.id, [...modelIds]))
+  return new Map(rows.map(({ id, kits }) => [id, kits]))
 }
 
 /** By which rule a part is replaced: the one that a lead has chosen, else what was learned here, the model's own, the catalogue's. */

@@ -16,9 +16,11 @@ import table from '../ui/Table.module.css'
 import { amount, clockName, day, moment, money, number, plural } from '../ui/words.ts'
 import { AdoptForm } from './AdoptForm.tsx'
 import { Causes } from './Causes.tsx'
+import { effectWords } from './effectWords.ts'
 import classes from './Lives.module.css'
+import { Looks } from './Looks.tsx'
 import { Neighbours } from './Neighbours.tsx'
-import { policySays, replacedAt } from './policyNames.ts'
+import { policySays, replacedAt, whenReplaced } from './policyNames.ts'
 import { useLife } from './reads.ts'
 import { WhatIf } from './WhatIf.tsx'
 
@@ -45,11 +47,7 @@ function Life({ page }: { page: Page }) {
       <Curves page={page} />
       <Straight page={page} />
       {page.causes && <Causes causes={page.causes} clock={clock} />}
-      {page.looks && (
-        <Section title="What looks have taught">
-          <p>{page.looks.words}</p>
-        </Section>
-      )}
+      <Looks page={page} />
       <ByModel page={page} />
       <Bearing bearing={page.bearing} />
       {adopted.length > 0 && <Adopted adopted={adopted} clock={clock} site={site} />}
@@ -66,13 +64,7 @@ function Verdict({ page, onAdopt }: { page: Page; onAdopt: (() => void) | null }
   return (
     <div className={classes.verdict}>
       <p className={classes.interval}>
-        <b>
-          {inForce.interval === null
-            ? 'at its failure'
-            : replacedAt(inForce) === null
-              ? `look every ${amount(inForce.interval, clock)}`
-              : amount(inForce.interval, clock)}
-        </b>
+        <b>{whenReplaced(inForce, (age) => amount(age, clock))}</b>
         <span>
           {inForce.isAdopted
             ? `adopted: ${policySays[inForce.policy].toLowerCase()}`
@@ -215,7 +207,7 @@ function ByModel({ page: { byModel, clock } }: { page: Page }) {
               </td>
               <td>
                 {recommended
-                  ? `${policySays[recommended.policy]}${recommended.interval === null ? '' : `: ${amount(recommended.interval, clock)}`}`
+                  ? `${policySays[recommended.policy]}${recommended.interval === null ? '' : `: ${whenReplaced(recommended, (age) => amount(age, clock))}`}`
                   : 'no price yet'}
               </td>
             </tr>
@@ -263,15 +255,11 @@ function Straight({ page }: { page: Page }) {
 /** Which clock it ages by, and what makes it last longer or shorter. */
 function Bearing({ bearing: { clock, factors } }: { bearing: LifeBearing }) {
   if (!clock && factors.length === 0) return null
-  const times = (value: number) => number(value, 2)
   return (
     <Section title="What has bearing on it">
       {clock && <p>{clock.words}</p>}
-      {factors.map(({ words, times: by, limits: [low, high] }) => (
-        <p key={words}>
-          With {words}: lasts {times(by)} times as long ({times(low)} to {times(high)}
-          {low < 1 && high > 1 ? ': not yet clear which way' : ''}).
-        </p>
+      {factors.map((factor) => (
+        <p key={factor.words}>{effectWords(factor)}</p>
       ))}
     </Section>
   )
@@ -299,7 +287,9 @@ function Adopted({ adopted, clock, site }: { adopted: AdoptedPolicy[]; clock: Cl
               <td>{group?.name ?? 'all printers'}</td>
               <td>
                 {policy === null ? 'its own rule dropped' : policySays[policy]}
-                {interval !== null && `, ${amount(interval, clock)}`}
+                {policy !== null &&
+                  interval !== null &&
+                  `, ${whenReplaced({ policy, interval }, (age) => amount(age, clock))}`}
                 {!isReplaced && policy !== null && <b> (in force)</b>}
               </td>
               <td>{reason}</td>

@@ -9,7 +9,7 @@ import table from '../ui/Table.module.css'
 import { amount, plural, wholeMoney } from '../ui/words.ts'
 import { LifeBar } from './LifeBar.tsx'
 import classes from './Lives.module.css'
-import { replacedAt } from './policyNames.ts'
+import { replacedAt, whenReplaced } from './policyNames.ts'
 import { useLives } from './reads.ts'
 
 /** Every part type: how long it lasts here, the rule that holds, and what is asked of the lead; most money first. */
@@ -59,8 +59,6 @@ function PartTypes({ rows }: { rows: LifeSummary[] }) {
 function Line({ row }: { row: LifeSummary }) {
   const { site } = useSession()
   const { partType, clock, failures, inPlace, known, inForce, costInYear, savesInYear, asks } = row
-  const looks = inForce.policy === 'look and replace on condition'
-  const at = replacedAt(inForce)
   const year = (minor: number) => wholeMoney(minor, site.currency)
   return (
     <tr>
@@ -76,12 +74,12 @@ function Line({ row }: { row: LifeSummary }) {
         <LifeBar known={known} clock={clock} interval={replacedAt(inForce)} />
       </td>
       <td className={table.right}>
-        <b>{at === null ? (looks ? 'on condition' : 'its failure') : amount(at, clock)}</b>
+        <b>{whenReplaced(inForce, (age) => amount(age, clock))}</b>
         <div className="quiet">
           {inForce.isAdopted ? 'adopted' : inForce.policy === 'learned age' ? 'learned' : 'catalogue'}
         </div>
       </td>
-      <td className={table.right}>{costInYear ? year(costInYear.mean) : looks ? 'not compared' : 'no price'}</td>
+      <td className={table.right}>{costInYear ? year(costInYear.mean) : 'not known'}</td>
       <td className={table.right}>
         {savesInYear && Math.abs(savesInYear.mean) >= 50 ? (
           <>

@@ -4,7 +4,7 @@ import { useSession } from '../shell/session.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { amount, chance, money, number } from '../ui/words.ts'
-import { policySays } from './policyNames.ts'
+import { policySays, whenReplaced } from './policyNames.ts'
 
 /** The rules side by side: what each costs, how often parts fail by it, how long printers stand still, and how likely it is best. */
 export function PoliciesTable(props: {
@@ -19,8 +19,7 @@ export function PoliciesTable(props: {
   const per = clock === 'hours' ? '1,000 h' : `1,000 ${clock}`
   const cash = (minor: number) => money(minor, site.currency)
   const inYear = (rate: number) => number(rate * perYear, 2)
-  const down = ({ failures, planned }: ComparedPolicy) =>
-    perYear * (failures.mean * hoursDownPerFailure + (planned.mean * evidence.minutes) / 60)
+  const down = (policy: ComparedPolicy) => perYear * hoursDown(policy, evidence, hoursDownPerFailure)
   return (
     <DataTable label="Rules side by side" stacks>
       <thead>
@@ -38,12 +37,15 @@ export function PoliciesTable(props: {
           <tr key={policy.policy}>
             <td>
               {policySays[policy.policy]}
+              {policy.policy === 'change together' && evidence.together && (
+                <div className="quiet">{evidence.together.slots.join(', ')}</div>
+              )}
               <div>
                 {policy.policy === recommended.policy && <Badge variant="light">recommended</Badge>}{' '}
                 {!isTried && isInForce(policy, inForce) && <Badge variant="default">in force</Badge>}
               </div>
             </td>
-            <td className={table.right}>{policy.interval === null ? 'its failure' : amount(policy.interval, clock)}</td>
+            <td className={table.right}>{whenReplaced(policy, (age) => amount(age, clock))}</td>
             <td className={table.right}>
               {cash(1000 * policy.cost.mean)}
               <div className="quiet">
@@ -60,45 +62,20 @@ export function PoliciesTable(props: {
             <td className={table.right}>{chance(policy.chanceBest)}</td>
           </tr>
         ))}
-        {!isTried && <OnCondition page={page} cash={cash} inYear={inYear} />}
       </tbody>
     </DataTable>
   )
 }
 
-/** Looking and replacing on condition, where looks have taught enough: by the delay from a defect to its failure. */
-function OnCondition(props: { page: LifePage; cash: (minor: number) => string; inYear: (rate: number) => string }) {
-  const { page, cash, inYear } = props
-  const { looks, clock, inForce } = page
-  if (!looks || looks.interval === null || looks.costRate === null || looks.failureRate === null) return null
-  return (
-    <tr>
-      <td>
-        {policySays['look and replace on condition']}
-        <div>{inForce.policy === 'look and replace on condition' && <Badge variant="default">in force</Badge>}</div>
-      </td>
-      <td className={table.right}>
-        looked at every
-        <br />
-        {amount(looks.interval, clock)}
-      </td>
-      <td className={table.right}>
-        {cash(1000 * looks.costRate)}
-        {looks.costLimits && (
-          <div className="quiet">
-            {cash(1000 * looks.costLimits[0])} to {cash(1000 * looks.costLimits[1])}
-          </div>
-        )}
-      </td>
-      <td className={table.right}>{inYear(looks.failureRate)}</td>
-      <td className={table.right}>
-        <span className="quiet">not compared</span>
-      </td>
-      <td className={table.right}>
-        <span className="quiet">not compared</span>
-      </td>
-    </tr>
-  )
+/** Hours that a printer stands still for each unit of age: at failures, at planned work, and while somebody looks. */
+function hoursDown(
+  { policy, interval, failures, planned }: ComparedPolicy,
+  { minutes, together, looks }: LifePage['evidence'],
+  hoursDownPerFailure: number,
+): number {
+  const work = policy === 'change together' && together ? minutes - together.sharedMinutes : minutes
+  const looking = policy === 'look and replace on condition' && looks && interval ? looks.minutes / interval : 0
+  return failures.mean * hoursDownPerFailure + (planned.mean * work + looking) / 60
 }
 
 function isInForce(policy: PolicyChoice, inForce: PolicyChoice): boolean {

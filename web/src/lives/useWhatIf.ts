@@ -26,6 +26,8 @@ export function useWhatIf(evidence: LifeEvidence, costs: TriedCosts | null): Fro
   useEffect(() => {
     if (!costs) return
     const preventive = 100 * (costs.price + (costs.minutes / 60) * costs.labourPerHour)
+    const { together, looks } = evidence
+    const shared = 100 * (Math.min(together?.sharedMinutes ?? 0, costs.minutes) / 60) * costs.labourPerHour
     const asked: ToPolicies = {
       nth: ++nth.current,
       evidence: {
@@ -35,6 +37,16 @@ export function useWhatIf(evidence: LifeEvidence, costs: TriedCosts | null): Fro
         tradeInterval: evidence.tradeInterval,
         tradeWeight: evidence.tradeWeight,
         cost: { preventive, failure: preventive + 100 * costs.failureExtra },
+        ...(together ? { together: { rate: together.rate, cost: Math.max(1, preventive - shared) } } : {}),
+        ...(looks
+          ? {
+              looks: {
+                nodes: looks.nodes,
+                longest: looks.longest,
+                cost: 100 * (looks.minutes / 60) * costs.labourPerHour,
+              },
+            }
+          : {}),
       },
     }
     worker.current?.postMessage(asked)

@@ -294,7 +294,7 @@ function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: Repla
         <div className="quiet" title={dueRange ? `8 in 10: ${day(dueRange[0])} to ${day(dueRange[1])}` : undefined}>
           {left <= 0 ? 'due now' : dueDate ? shortDay(dueDate) : 'does not run'}
           {dueRange && dueRange[0] !== dueRange[1] && ` (${shortDay(dueRange[0])} to ${shortDay(dueRange[1])})`},{' '}
-          {intervalIsLearned ? 'learned here' : 'catalogue'}
+          {duty.goesWith ? `with ${duty.goesWith}` : intervalIsLearned ? 'learned here' : 'catalogue'}
         </div>
       </div>
       {may('swap parts') && (

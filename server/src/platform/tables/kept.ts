@@ -1,6 +1,6 @@
 import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
-import type { KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
-import type { Doubted, LifeNode, LifePrior, Policy, PolicyName, PolicyReason } from '@diatribon/core'
+import type { KitMatesHere, KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
+import type { Doubted, LearnedLooks, LifeNode, LifePrior, Policy, PolicyName, PolicyReason } from '@diatribon/core'
 import { moment } from './columns.ts'
 
 /**
@@ -74,6 +74,9 @@ export interface StoredJudgement {
   policies: StoredPolicy[] | null
   recommended: { policy: PolicyName; interval: number | null }
   reason: PolicyReason | 'no price yet'
+  together: KitMatesHere | null
+  /** What looks have taught, and the minutes of one. */
+  looks: { learned: LearnedLooks; minutes: number } | null
   /** Cost per unit of age of the rule that a lead has chosen for all printers. */
   adoptedCost: Doubted | null
   /** Whether what was learned here rules, unless a lead says otherwise; and the interval that does. */

@@ -72,11 +72,20 @@ function WearLine({ duty, modelId, onDo }: { duty: ReplacementDuty; modelId: str
       <WearBar duty={duty} />
       <div className={classes.due}>
         {duty.waits
-          ? 'waits for its failure: keep a spare at hand'
-          : duty.left <= 0
-            ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-            : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+          ? waitsFor(duty.rule)
+          : duty.goesWith
+            ? `goes with ${duty.goesWith}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''}`
+            : duty.left <= 0
+              ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
+              : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
       </div>
     </li>
   )
+}
+
+/** What a part waits for that is not replaced on a clock. */
+function waitsFor(rule: ReplacementDuty['rule']): string {
+  if (rule === 'look and replace on condition') return 'replaced when a look finds it worn'
+  if (rule === 'change together') return 'goes with its neighbour, once it is old enough'
+  return 'waits for its failure: keep a spare at hand'
 }

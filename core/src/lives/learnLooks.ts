@@ -17,7 +17,17 @@ export interface LearnedLooks {
   /** Mean time from when a look would find a defect until it fails; null: not a single one has run to its failure, or all before a look could find them. */
   delayMean: number | null
   limits: { defectRate: Limits; delayMean: Limits }
+  /** Rates and delays that may be the true ones, and how likely each is; the weights sum to 1. */
+  nodes: LooksNode[]
+  /**
+   * Looks farther apart than this are not for these figures to say: while no defect has been seen to fail, the shortest delay that is
+   * still likely. null: they say it for any distance.
+   */
+  longest: number | null
 }
+
+/** A rate of defects and a mean delay that may be the true ones. */
+export type LooksNode = [defectRate: number, delayMean: number, weight: number]
 
 const drop = 3.841458820694124 / 2
 /** How far from 1 delay over the typical time between looks is looked for, as a logarithm. */
@@ -67,14 +77,55 @@ export function learnLooks(parts: readonly LookedAtPart[]): LearnedLooks {
   const best = climb((logRate) => bestDelay(logRate).value, rateLow, rateHigh, 1e-7)
   const delay = bestDelay(best.at)
   const isAtEnd = delay.at < delayLow + 1 || delay.at > delayHigh - 1
+  const limits: LearnedLooks['limits'] = {
+    defectRate: limitsOf((x) => bestDelay(x).value - best.value + drop, best.at, rateLow, rateHigh),
+    delayMean: limitsOf((x) => bestRate(x).value - best.value + drop, delay.at, delayLow, delayHigh),
+  }
   return {
     defectRate: Math.exp(best.at),
     delayMean: isAtEnd ? null : Math.exp(delay.at),
-    limits: {
-      defectRate: limitsOf((x) => bestDelay(x).value - best.value + drop, best.at, rateLow, rateHigh),
-      delayMean: limitsOf((x) => bestRate(x).value - best.value + drop, delay.at, delayLow, delayHigh),
-    },
+    limits,
+    longest: isAtEnd ? limits.delayMean[0] : null,
+    nodes: nodesOf((rate, lag) => likelihood(grouped, rate, lag), limits, { rate: best.at, delay: typical }),
   }
+}
+
+const nodesAcross = 21
+/** Before anything is seen, a delay is as likely some seven times as long as the time between looks as a seventh of it. */
+const delayPriorSd = 2
+/** How far from the best a side without a limit is looked at. */
+const openReach = 3
+
+/** Weights on a grid: likelihood, flat in ln rate, and in ln delay a wide prior around the time between looks. */
+function nodesOf(
+  logLikelihood: (logRate: number, logDelay: number) => number,
+  { defectRate, delayMean }: LearnedLooks['limits'],
+  centre: { rate: number; delay: number },
+): LooksNode[] {
+  const rates = across(defectRate, centre.rate)
+  const delays = across(delayMean, centre.delay)
+  const found = rates.flatMap((logRate) =>
+    delays.map((logDelay) => ({
+      logRate,
+      logDelay,
+      density: logLikelihood(logRate, logDelay) - 0.5 * ((logDelay - centre.delay) / delayPriorSd) ** 2,
+    })),
+  )
+  const best = found.reduce((most, { density }) => Math.max(most, density), -Infinity)
+  const all = found.reduce((sum, { density }) => sum + Math.exp(density - best), 0)
+  const digits = (x: number) => Number(x.toPrecision(5))
+  return found.flatMap(({ logRate, logDelay, density }): LooksNode[] => {
+    const weight = Math.exp(density - best) / all
+    return weight < 1e-5 ? [] : [[digits(Math.exp(logRate)), digits(Math.exp(logDelay)), digits(weight)]]
+  })
+}
+
+/** Logarithms across the limits and half as far again; a side without a limit reaches far. */
+function across([low, high]: Limits, centre: number): number[] {
+  const from = low === null ? centre - openReach : Math.log(low)
+  const to = high === null ? Math.max(centre, from) + openReach : Math.log(high)
+  const more = low !== null && high !== null ? (to - from) / 4 : 0
+  return Array.from({ length: nodesAcross }, (_, i) => from - more + ((to - from + 2 * more) * i) / (nodesAcross - 1))
 }
 
 type Kind = 'good' | 'defect' | 'failed' | 'seen' | 'still with defect' | 'failed with defect'
