@@ -106,6 +106,7 @@ export {
   type HoursForecast,
   type WeekdayHours,
 } from './plan/forecastHours.ts'
+export { growthAhead, spreadAhead, weekSpread, type CountedStretch, type WeekSpread } from './plan/weekSpread.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'
 export { skewFromDiagonals, skewFromThreeLengths, skewWords } from './bench/skewFromDiagonals.ts'
 export { readMesh, type MeshHeights } from './bench/readMesh.ts'

@@ -30,6 +30,7 @@ export async function buildServer() {
         keptWorker: 'server/src/process/keptWorker.ts',
         checkWorker: 'server/src/logbook/checkWorker.ts',
         benchWorker: 'server/src/bench/benchWorker.ts',
+        repairsWorker: 'server/src/lives/repairsWorker.ts',
         readWorker: 'server/src/jobs/readWorker.ts',
         importWorker: 'server/src/exchange/importWorker.ts',
       },

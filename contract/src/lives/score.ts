@@ -18,6 +18,8 @@ export interface ScorePage {
   saved: { spent: number; waiting: Doubted } | null
   /** Of jobs that were started with an estimate: how long they took of it. */
   jobs: { count: number; median: number; middle: [number, number] } | null
+  /** Of parts' due dates that were told with a range, how many then came within it (8 in 10 is what was said). */
+  dueDates: { told: number; inside: number } | null
   /** Of closed faults: whether the first cause of the list, or one of the first three, was it. */
   causes: { count: number; first: number; firstThree: number } | null
 }
@@ -35,6 +37,7 @@ export interface PrinterRepairs {
 }
 
 export interface RepairsPage {
+  fresh: Freshness
   printers: PrinterRepairs[]
   groups: { name: string; mcf: MeanCumulative[]; oldest: number }[]
 }

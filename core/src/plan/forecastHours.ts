@@ -1,4 +1,6 @@
 import { dayMs } from '../maths/durations.ts'
+import { growthAhead, spreadAhead, weekSpread, type CountedStretch, type WeekSpread } from './weekSpread.ts'
+
 /** One calendar day of the workshop. */
 export interface CalendarDay {
   startMs: number
@@ -8,18 +10,20 @@ export interface CalendarDay {
   open: boolean
 }
 
-/** Hours that a printer is expected to run on one day of the week, with limits that hold in 8 cases of 10. */
+/** Hours that a printer is expected to run on one day of the week. */
 export interface WeekdayHours {
   mean: number
-  low: number
-  high: number
+  /** They hold in 8 cases of 10; null: counts lie too far apart to say what one day ran. */
+  limits: [low: number, high: number] | null
 }
 
 export interface HoursForecast {
   /** By day of the week, Sunday first; for an open day. */
   weekdays: WeekdayHours[]
-  /** Standard deviation of the hours of a whole week. */
-  weekSd: number
+  /** Mean hours of an open week. */
+  weekMean: number
+  /** How weeks scatter; null: less than four weeks have been counted. */
+  spread: WeekSpread | null
 }
 
 /** Days whose use weighs half as much as today's. */
@@ -27,6 +31,9 @@ const halfLifeDays = 28
 /** 0.9 quantile of the normal distribution: 8 in 10 lie between minus and plus this (NIST/SEMATECH e-Handbook 1.3.6.7.1). */
 const z80 = 1.2816
 const rounds = 12
+/** Counts of at most so many days apart say what one day ran. */
+const daysForWeekday = 2
+const stretchDays = 6.5
 
 /**
  * Running hours to expect on each day of the week, from a printer's own use, younger days weighing more.
@@ -35,7 +42,7 @@ const rounds = 12
  * to the profile of the week, the profile is taken again from the shares, and so on until it settles.
  * @param points counters in order of time; hours between neighbours are what is shared
  * @param days the calendar days that the points cover, oldest first
- * @returns the profile and its spread, or null with less than a week of counted open days
+ * @returns the profile and how weeks scatter, or null with less than a week of counted open days
  * Source: exponential weighting as NIST/SEMATECH e-Handbook 6.4.3; the sharing is expectation and maximisation for a
  * mean per class (Dempster, Laird & Rubin 1977).
  */
@@ -57,13 +64,68 @@ export function forecastHours(
     shares = share(points, days, means).filter((_, i) => whole(days[i]!))
     means = weekdayMeans(covered, shares, weight, means)
   }
-  const weekdays = means.map((mean, weekday) => {
+  const apart = daysApart(points)
+  const weekdays = means.map((mean, weekday): WeekdayHours => {
+    if (apart > daysForWeekday) return { mean, limits: null }
     const sd = spread(
       covered.flatMap((day, i) => (day.open && day.weekday === weekday ? [[shares[i]!, weight[i]!] as const] : [])),
     )
-    return { mean, low: Math.max(0, mean - z80 * sd), high: Math.min(24, mean + z80 * sd) }
+    return { mean, limits: [Math.max(0, mean - z80 * sd), Math.min(24, mean + z80 * sd)] }
   })
-  return { weekdays, weekSd: weekSpread(covered, shares, weight) }
+  const openWeekdays = new Set(covered.flatMap(({ open, weekday }) => (open ? [weekday] : [])))
+  const weekMean = [...openWeekdays].reduce((sum, weekday) => sum + means[weekday]!, 0)
+  return {
+    weekdays,
+    weekMean,
+    spread: weekMean > 0 ? weekSpread(stretchesOf(points, days, { means, weekMean }), weekMean) : null,
+  }
+}
+
+/** Days between counts, in the middle of all. */
+function daysApart(points: readonly { atMs: number }[]): number {
+  const gaps = points.slice(1).map(({ atMs }, i) => (atMs - points[i]!.atMs) / dayMs)
+  gaps.sort((a, b) => a - b)
+  // A gap counts by its length: three counts in one hour do not make up for a month without.
+  const all = gaps.reduce((sum, gap) => sum + gap, 0)
+  let sum = 0
+  for (const gap of gaps) {
+    sum += gap
+    if (sum >= all / 2) return gap
+  }
+  return Infinity
+}
+
+/** The counted time in stretches of about a week, or from count to count where they lie farther apart; oldest first. */
+function stretchesOf(
+  points: readonly { atMs: number; hours: number }[],
+  days: readonly CalendarDay[],
+  { means, weekMean }: { means: readonly number[]; weekMean: number },
+): CountedStretch[] {
+  const newest = points[points.length - 1]!
+  const stretches: CountedStretch[] = []
+  let end = newest
+  for (let i = points.length - 2; i >= 0; i--) {
+    const start = points[i]!
+    if (end.atMs - start.atMs < stretchDays * dayMs) continue
+    const expected = expectedBetween(start.atMs, end.atMs, days, means)
+    if (expected > 0)
+      stretches.push({
+        hours: end.hours - start.hours,
+        weeks: expected / weekMean,
+        ago: (newest.atMs - (start.atMs + end.atMs) / 2) / (7 * dayMs),
+        weight: 2 ** (-(newest.atMs - end.atMs) / (halfLifeDays * dayMs)),
+      })
+    end = start
+  }
+  return stretches.reverse()
+}
+
+/** What the profile makes of a stretch of time. */
+function expectedBetween(fromMs: number, toMs: number, days: readonly CalendarDay[], means: readonly number[]): number {
+  return days.reduce((sum, { startMs, endMs, weekday, open }) => {
+    const overlap = Math.min(endMs, toMs) - Math.max(startMs, fromMs)
+    return open && overlap > 0 ? sum + (means[weekday]! * overlap) / (endMs - startMs) : sum
+  }, 0)
 }
 
 /** Gives each day its part of the hours between the counts around it. */
@@ -119,31 +181,24 @@ function spread(values: readonly (readonly [value: number, weight: number])[]): 
   return Math.sqrt(values.reduce((sum, [v, w]) => sum + w * (v - mean) ** 2, 0) / total)
 }
 
-function weekSpread(days: readonly CalendarDay[], shares: readonly number[], weight: readonly number[]): number {
-  const weeks: [number, number][] = []
-  for (let end = days.length; end >= 7; end -= 7)
-    weeks.push([shares.slice(end - 7, end).reduce((a, b) => a + b, 0), weight[end - 1]!])
-  return spread(weeks)
-}
-
-/** Days from the last count until so many hours have run: expected, and between which it falls in 8 cases of 10. */
+/** Days from the last count until so many hours have run. */
 export interface DaysUntil {
   expected: number
-  earliest: number
-  latest: number
+  /** It falls between these in 8 cases of 10; null: less than four weeks have been counted, so nobody can say. */
+  range: [earliest: number, latest: number] | null
 }
 
 /**
  * When a printer will have run so many hours more.
  *
- * The spread of a sum of independent weeks grows with the root of their number. Beyond the last day given, the mean of
- * the days given goes on.
+ * How far the hours of the time ahead may lie off is spreadAhead's. Growth goes on for half a year; beyond the last day
+ * given, the mean of the days given does.
  * @param forecast of the printer
  * @param ahead the days that follow the last count, oldest first, at least one; the first may be the rest of a day
  * @returns a function from hours (≥ 0) to days from the start of `ahead`, or null for a printer that stands
  */
 export function daysUntilHours(
-  { weekdays, weekSd }: HoursForecast,
+  { weekdays, weekMean, spread: weeks }: HoursForecast,
   ahead: readonly CalendarDay[],
 ): (hours: number) => DaysUntil | null {
   const start = ahead[0]!.startMs
@@ -151,16 +206,11 @@ export function daysUntilHours(
   const means = [0]
   for (const { startMs, endMs, weekday, open } of ahead) {
     ends.push((endMs - start) / dayMs)
-    means.push(means[means.length - 1]! + (open ? weekdays[weekday]!.mean * ((endMs - startMs) / dayMs) : 0))
+    const grown = weeks ? growthAhead(weeks, (startMs - start) / (7 * dayMs)) : 1
+    means.push(means[means.length - 1]! + (open ? grown * weekdays[weekday]!.mean * ((endMs - startMs) / dayMs) : 0))
   }
   const [lastDay, lastMean] = [ends[ends.length - 1]!, means[means.length - 1]!]
   const perDay = lastMean / lastDay
-  const meanAt = (days: number): number => {
-    if (days >= lastDay) return lastMean + perDay * (days - lastDay)
-    const i = firstIndex(ends.length, (k) => ends[k]! >= days)
-    if (i === 0) return 0
-    return means[i - 1]! + ((means[i]! - means[i - 1]!) * (days - ends[i - 1]!)) / (ends[i]! - ends[i - 1]!)
-  }
   const dayOf = (hours: number): number => {
     if (hours > lastMean) return lastDay + (hours - lastMean) / perDay
     const i = firstIndex(means.length, (k) => means[k]! >= hours)
@@ -170,15 +220,24 @@ export function daysUntilHours(
   return (hours) => {
     if (!(perDay > 0)) return null
     const expected = dayOf(hours)
-    // A good week brings it forward, a poor one puts it off: the spread of what runs until then, as days.
-    const spread = z80 * weekSd * Math.sqrt(Math.max(expected, 1) / 7)
-    return {
-      expected,
-      earliest: Math.min(expected, dayOf(Math.max(0, meanAt(expected) - spread))),
-      latest: Math.max(expected, dayOf(meanAt(expected) + spread)),
+    if (!weeks) return { expected, range: null }
+    // A good week brings it forward, a poor one puts it off: each limit is the day on which the hours may just have been run.
+    const off = (sign: 1 | -1) => {
+      let day = expected
+      for (let n = 0; n < limitRounds; n++) {
+        const next = dayOf(Math.max(0, hours - sign * spreadAhead(weeks, day / 7, weekMean)))
+        if (Math.abs(next - day) < 0.01) break
+        day = Math.min(next, farthestDay)
+      }
+      return day
     }
+    return { expected, range: [Math.min(expected, off(1)), Math.max(expected, off(-1))] }
   }
 }
+
+const limitRounds = 30
+/** A limit so far off is none. */
+const farthestDay = 3650
 
 /** First whole number below `end` that passes a test which, once passed, is passed by all after it. */
 function firstIndex(end: number, passes: (k: number) => boolean): number {

@@ -15,6 +15,8 @@ const lockClass: Record<FigureName, number> = {
   drift: 5,
   lifeCurves: 6,
   score: 8,
+  repairs: 9,
+  dueDates: 10,
 }
 /** Printers or part types that are worked out in one transaction. */
 export const perBatch = 50

@@ -1,5 +1,15 @@
 /** Figures that are worked out from the facts and kept. */
-export const figureNames = ['forecast', 'judgement', 'due', 'scatter', 'drift', 'lifeCurves', 'score'] as const
+export const figureNames = [
+  'forecast',
+  'judgement',
+  'due',
+  'scatter',
+  'drift',
+  'lifeCurves',
+  'score',
+  'repairs',
+  'dueDates',
+] as const
 export type FigureName = (typeof figureNames)[number]
 
 /**
@@ -74,6 +84,14 @@ export const inputs: Record<FigureName, Inputs> = {
       counterPoint: 'everyone, in time',
       stepResult: 'everyone, in time',
     },
+  },
+  repairs: {
+    about: 'printer',
+    follows: { printer: 'id', counterPoint: 'printerId', fault: 'everyone, in time' },
+  },
+  dueDates: {
+    about: 'printer',
+    follows: { printer: 'id', counterPoint: 'printerId', fitting: 'printerId', site: 'everyone', partType: 'everyone' },
   },
   due: {
     about: 'printer',

@@ -18,10 +18,12 @@ const patienceMs: Partial<Record<FigureName, number>> = {
   scatter: 60_000,
   lifeCurves: 120_000,
   score: 600_000,
+  repairs: 60_000,
+  dueDates: 600_000,
 }
 const inTimeMs = 60_000
 /** Figures that take long for each one: few at a time, so that what falls due need not wait behind them. */
-const perSlice: Partial<Record<FigureName, number>> = { judgement: 8, lifeCurves: 2, score: 1 }
+const perSlice: Partial<Record<FigureName, number>> = { judgement: 8, lifeCurves: 2, score: 1, dueDates: 5 }
 /** A page waits for so many figures; for more it shows those that were kept. */
 const mostWaitedFor = 25
 /** Whoever has just written sees what follows from it. */
@@ -37,6 +39,8 @@ const shownIn: Record<FigureName, Area[]> = {
   judgement: ['lives'],
   lifeCurves: ['lives'],
   score: ['lives'],
+  repairs: ['lives'],
+  dueDates: ['lives'],
   due: ['printers', 'plan', 'checks'],
   scatter: [],
   drift: ['readings'],

@@ -1,7 +1,10 @@
 import { Router } from 'express'
+import type { RepairsPage } from '@diatribon/contract'
+import { openWorker } from '../platform/worker.ts'
 import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
 import { lifePage, livesList } from './livesPages.ts'
 import { repairsPage } from './repairsPage.ts'
+import type { WatchedPrinter } from './repairsSums.ts'
 import { scorePage } from './scorePage.ts'
 
 export function livesRoutes(services: Services): Router {
@@ -17,8 +20,11 @@ export function livesRoutes(services: Services): Router {
     const fresh = await freshFor(services, request, 'score', 'everyone')
     response.json(await scorePage(db, fresh))
   })
-  router.get('/lives/repairs', requires(services, 'read'), async (_request, response) => {
-    response.json(await repairsPage(db))
+  const worker = openWorker(import.meta.url, 'repairsWorker', { idleTimeout: 60_000 })
+  router.get('/lives/repairs', requires(services, 'read'), async (request, response) => {
+    const fresh = await freshFor(services, request, 'repairs', 'everyone')
+    const beside = (watched: WatchedPrinter[]) => worker.run(watched) as Promise<Omit<RepairsPage, 'fresh'>>
+    response.json(await repairsPage(db, fresh, beside))
   })
   router.get('/lives/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'part type')

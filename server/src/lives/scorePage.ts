@@ -4,6 +4,7 @@ import { causePriors, given, joinScores, type Doubted } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
 import type { Db } from '../platform/database.ts'
 import { fault, job, logEntry, partType, symptom } from '../platform/tables.ts'
+import type { DueDatesScore } from './dueDatesFigure.ts'
 import { weeksScored, type TypeScore } from './scoreFigure.ts'
 
 const jobsScored = 500
@@ -30,8 +31,19 @@ export async function scorePage(db: Db, fresh: Freshness): Promise<ScorePage> {
     partTypes: scored.map((one) => ({ partType: one.partType, score: one.score, saved: one.saved })),
     saved: saved.length > 0 ? sumOf(saved) : null,
     jobs: await jobTimes(db),
+    dueDates: await dueDatesKept(db),
     causes: await causeHits(db),
   }
+}
+
+/** Of all printers' due dates that have been decided by now, how many fell inside their range. */
+async function dueDatesKept(db: Db): Promise<ScorePage['dueDates']> {
+  const sums = { told: 0, inside: 0 }
+  for (const { told, inside } of (await keptResults<DueDatesScore>(db, 'dueDates')).values()) {
+    sums.told += told
+    sums.inside += inside
+  }
+  return sums.told > 0 ? sums : null
 }
 
 /** Limits of a sum of sums that have nothing to do with each other: their distances from the mean add up by their squares. */

@@ -90,9 +90,12 @@ export async function dutiesOf(
       left,
       dueDate: daysLeft === null ? null : dayAfter(daysLeft),
       dueRange:
-        daysLeft === null || left <= 0 || !when
+        daysLeft === null || left <= 0 || !when?.range
           ? null
-          : [dayAfter(Math.max(0, when.earliest - uncountedDays)), dayAfter(Math.max(0, when.latest - uncountedDays))],
+          : [
+              dayAfter(Math.max(0, when.range[0] - uncountedDays)),
+              dayAfter(Math.max(0, when.range[1] - uncountedDays)),
+            ],
       urgency,
       failureChance: chance && chance.mean,
       goesWith: null,

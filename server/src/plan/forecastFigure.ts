@@ -6,8 +6,8 @@ import { groupBy } from '../platform/groupBy.ts'
 import { counterPoint, printer } from '../platform/tables.ts'
 import { calendarDays, calendarHere } from '../platform/calendar.ts'
 
-/** How far back a forecast looks: three half-lives, what is older weighs next to nothing. */
-const daysBack = 84
+/** How far back a forecast looks: the profile of the week is that of the last weeks, growth takes half a year to show. */
+const daysBack = 182
 
 /** What a printer is expected to run, by its own curve and the calendar; null: too little has been counted. */
 export const forecastFigure: Figure<HoursForecast | null> = {

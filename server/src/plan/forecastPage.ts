@@ -1,5 +1,5 @@
 import type { ForecastPage } from '@diatribon/contract'
-import { given, type HoursForecast } from '@diatribon/core'
+import { given, spreadAhead, type HoursForecast } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
@@ -19,12 +19,12 @@ export async function forecastPage(
   const day = dayIn(calendar.timeZone)
   const closed = (weekday: number) => calendar.closedWeekdays.includes(weekday)
   const weekdays =
-    forecast?.weekdays.map(({ mean, low, high }, weekday) => ({ weekday, closed: closed(weekday), mean, low, high })) ??
-    null
+    forecast?.weekdays.map(({ mean, limits }, weekday) => ({ weekday, closed: closed(weekday), mean, limits })) ?? null
   return {
     weekdays,
     weekMean: weekdays?.reduce((sum, w) => sum + (w.closed ? 0 : w.mean), 0) ?? 0,
-    weekSd: forecast?.weekSd ?? 0,
+    weekOff: forecast?.spread ? spreadAhead(forecast.spread, 1, forecast.weekMean) : null,
+    growth: forecast?.spread ? { mean: forecast.spread.growth, sd: forecast.spread.growthSd } : null,
     days: calendarDays(calendar, now, 0, daysShown).map(({ startMs, endMs, weekday, open }) => ({
       day: day(new Date((startMs + endMs) / 2)),
       closed: !open,

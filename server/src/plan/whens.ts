@@ -43,11 +43,11 @@ function whenOf(head: PrinterHead, forecast: HoursForecast | null, ahead: Calend
   }
   const until = (clock: Clock, left: number): DaysUntil | null => {
     const perDay = mean(clock)
-    if (clock === 'days') return { expected: left, earliest: left, latest: left }
+    if (clock === 'days') return { expected: left, range: [left, left] }
     if (!perDay || left <= 0) return null
     // The other counters go with the hours: so much for each hour as over the last weeks.
     if (untilHours && head.hoursPerDay) return untilHours((left * head.hoursPerDay) / perDay)
-    return { expected: left / perDay, earliest: left / perDay, latest: left / perDay }
+    return { expected: left / perDay, range: null }
   }
   return { until, perDay: mean }
 }

@@ -1,5 +1,7 @@
 import { lifeCurvesFigure } from '../lives/lifeCurvesFigure.ts'
 import { scoreFigure } from '../lives/scoreFigure.ts'
+import { dueDatesFigure } from '../lives/dueDatesFigure.ts'
+import { repairsFigure } from '../lives/repairsFigure.ts'
 import { judgementFigure } from '../lives/judgementFigure.ts'
 import { dueFigure } from '../plan/dueFigure.ts'
 import { forecastFigure } from '../plan/forecastFigure.ts'
@@ -13,6 +15,8 @@ export const figures: Figures = {
   judgement: judgementFigure,
   lifeCurves: lifeCurvesFigure,
   score: scoreFigure,
+  repairs: repairsFigure,
+  dueDates: dueDatesFigure,
   due: dueFigure,
   scatter: scatterFigure,
   drift: driftFigure,

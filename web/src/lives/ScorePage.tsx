@@ -46,7 +46,7 @@ export function ScorePage() {
 
 function Score({ page, all }: { page: Page; all: NonNullable<Page['all']> }) {
   const { site } = useSession()
-  const { weeks, partTypes, saved, jobs, causes } = page
+  const { weeks, partTypes, saved, jobs, causes, dueDates } = page
   const cash = (minor: number) => wholeMoney(minor, site.currency)
   const better = 1 - all.brier / all.brierOfShare
   const skill =
@@ -74,6 +74,12 @@ function Score({ page, all }: { page: Page; all: NonNullable<Page['all']> }) {
             jobs
               ? `half took over ${number(100 * jobs.median, 3)} % of the estimate, 8 in 10 between ${number(100 * jobs.middle[0], 3)} and ${number(100 * jobs.middle[1], 3)} % (${jobs.count} jobs)`
               : 'no job with an estimate has ended yet',
+          ],
+          [
+            'Due dates',
+            dueDates
+              ? `${dueDates.inside} of ${dueDates.told} came within the days that were told as 8 in 10 (${number((100 * dueDates.inside) / dueDates.told, 2)} %)`
+              : 'none that was told with a range has come due yet',
           ],
           [
             'Fault desk',

@@ -4,7 +4,7 @@ import { scaleLinear } from 'd3-scale'
 import type { ForecastPage, PrinterHead } from '@diatribon/contract'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import { hours, shortDay } from '../ui/words.ts'
+import { hours, number, shortDay } from '../ui/words.ts'
 import classes from './ForecastView.module.css'
 import { useForecast } from './reads.ts'
 
@@ -24,8 +24,11 @@ export function ForecastView({ printer }: { printer: PrinterHead }) {
           ) : (
             <>
               <p>
-                About <b>{hours(page.weekMean)}</b> in an open week, give or take {hours(1.2816 * page.weekSd)} in eight
-                weeks of ten. Due dates go by this.
+                About <b>{hours(page.weekMean)}</b> in an open week
+                {page.weekOff === null
+                  ? '. How far a week may lie off can be said after four weeks of counts; due dates have no range until then.'
+                  : `, give or take ${hours(page.weekOff)} in eight weeks of ten.`}
+                {growthWords(page.growth)} Due dates go by this.
               </p>
               <Week weekdays={page.weekdays} />
               <p className="quiet">
@@ -43,23 +46,33 @@ export function ForecastView({ printer }: { printer: PrinterHead }) {
   )
 }
 
+/** Growth that stands out from what is not known of it. */
+function growthWords(growth: ForecastPage['growth']): string {
+  if (!growth || Math.abs(growth.mean) < 1.3 * growth.sd) return ''
+  return ` It runs ${number(Math.abs(100 * growth.mean), 2)} % ${growth.mean > 0 ? 'more' : 'less'} each week than the week before.`
+}
+
 const row = 34
 const nameWidth = 100
 
 function Week({ weekdays }: { weekdays: NonNullable<ForecastPage['weekdays']> }) {
   const { ref, width } = useElementSize()
   const days = order.map((weekday) => given(weekdays[weekday]))
-  const most = Math.max(1, ...days.map(({ high }) => high))
+  const most = Math.max(1, ...days.map(({ mean, limits }) => limits?.[1] ?? mean))
   const x = scaleLinear([0, most], [0, Math.max(60, width - nameWidth - 70)]).nice()
   return (
     <FigureWithTable
       title="Hours by day of the week"
-      caption="Bar: mean, younger weeks weighing more. Line: eight days of ten. Closed days are left out."
+      caption={
+        days.some(({ limits }) => limits)
+          ? 'Bar: mean, younger weeks weighing more. Line: eight days of ten. Closed days are left out.'
+          : 'Bar: mean, younger weeks weighing more. Counts lie more than two days apart, so that nobody can say how single days scatter.'
+      }
       columns={['Day', 'Mean', 'From', 'To']}
-      rows={days.map(({ weekday, closed, mean, low, high }) =>
+      rows={days.map(({ weekday, closed, mean, limits }) =>
         closed
           ? [given(names[weekday]), 'closed', '', '']
-          : [given(names[weekday]), hours(mean), hours(low), hours(high)],
+          : [given(names[weekday]), hours(mean), limits ? hours(limits[0]) : '', limits ? hours(limits[1]) : ''],
       )}
     >
       <div ref={ref} className={classes.frame}>
@@ -70,7 +83,7 @@ function Week({ weekdays }: { weekdays: NonNullable<ForecastPage['weekdays']> })
             role="img"
             aria-label="Expected running hours by day of the week; the table holds the same figures"
           >
-            {days.map(({ weekday, closed, mean, low, high }, i) => (
+            {days.map(({ weekday, closed, mean, limits }, i) => (
               <g key={weekday} transform={`translate(${nameWidth} ${i * row})`}>
                 <text x={-10} y={row / 2 + 5} textAnchor="end" className={classes.name}>
                   {names[weekday]}
@@ -82,11 +95,13 @@ function Week({ weekdays }: { weekdays: NonNullable<ForecastPage['weekdays']> })
                 ) : (
                   <>
                     <rect y={8} width={x(mean)} height={row - 16} className={classes.bar} />
-                    <path
-                      d={`M${x(low)} ${row / 2} H${x(high)} M${x(low)} ${row / 2 - 5} v10 M${x(high)} ${row / 2 - 5} v10`}
-                      className={classes.range}
-                    />
-                    <text x={x(high) + 8} y={row / 2 + 5} className={classes.quiet}>
+                    {limits && (
+                      <path
+                        d={`M${x(limits[0])} ${row / 2} H${x(limits[1])} M${x(limits[0])} ${row / 2 - 5} v10 M${x(limits[1])} ${row / 2 - 5} v10`}
+                        className={classes.range}
+                      />
+                    )}
+                    <text x={x(limits?.[1] ?? mean) + 8} y={row / 2 + 5} className={classes.quiet}>
                       {hours(mean)}
                     </text>
                   </>
