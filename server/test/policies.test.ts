@@ -1,5 +1,14 @@
 import { randomUUID } from 'node:crypto'
-import type { CheckContent, LifePage, LifeSummary, PrinterPage, ReplacementDuty, Round } from '@diatribon/contract'
+import type {
+  CheckContent,
+  LifePage,
+  LifeSummary,
+  PrinterPage,
+  RepairsPage,
+  ReplacementDuty,
+  Round,
+  ScorePage,
+} from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
@@ -341,4 +350,38 @@ describe("a neighbour's lives", () => {
 it('the book, played again, gives the same rules, lives and records', async () => {
   const { database } = shop.server.services
   expect(await factsReplayed(database)).toEqual(await factsOf(database.pool))
+})
+
+describe('what the product keeps score of', () => {
+  it('due dates of a printer that runs the same each day mostly come within their range', async () => {
+    await shop.server.services.kept.settle()
+    const { dueDates } = await lead.get<ScorePage>('/api/lives/score')
+    expect(dueDates!.told).toBeGreaterThan(3)
+    // Counted every ten days: between two counts nobody knows the day, and a range that is next to nothing may miss it by one.
+    expect(dueDates!.inside / dueDates!.told).toBeGreaterThanOrEqual(0.75)
+  })
+
+  it('repairs are told for every printer, with how many hours it was watched', async () => {
+    const faultId = randomUUID()
+    await lead.act({ kind: 'report-fault', printerId: whelk, faultId, symptom: 'Squeaks', mayGoOn: true, at: at(100) })
+    await technician.act({
+      kind: 'close-fault',
+      printerId: whelk,
+      faultId,
+      causeId: null,
+      mechanism: 'Dry rail',
+      broughtAbout: 'unknown',
+      topic: null,
+      what: 'Oiled',
+      minutes: 5,
+      permanence: 'permanent',
+      at: at(99),
+    })
+    await shop.server.services.kept.settle()
+    const { printers } = await lead.get<RepairsPage>('/api/lives/repairs')
+    const own = printers.find(({ printer }) => printer.id === whelk)!
+    expect(own.repairs).toBe(1)
+    expect(own.runHours).toBeCloseTo(1000, -1)
+    expect(printers.find(({ printer }) => printer.id === shop.ids.printer)!.repairs).toBe(0)
+  })
 })
