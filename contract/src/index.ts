@@ -229,7 +229,7 @@ export type {
   LooksHere,
   LooksOfGroup,
   LifeBearing,
-  LifeOfModel,
+  LifeOfGroup,
   LifeEvidence,
   LifeFit,
   LifeKnown,

@@ -157,8 +157,8 @@ export interface LifePage extends LifeSummary {
   causes: { times: number[]; causes: Record<string, CauseIncidence>; words: string } | null
   looks: LooksHere | null
   bearing: LifeBearing
-  /** Empty: it sits on printers of one model only. */
-  byModel: LifeOfModel[]
+  /** Empty: it sits on printers of one model only, and one kind of filament went through. */
+  byGroup: LifeOfGroup[]
   neighbours: NeighbourLives[]
   evidence: LifeEvidence
   models: { id: string; name: string }[]
@@ -166,15 +166,17 @@ export interface LifePage extends LifeSummary {
   records: LifeRecordRow[]
 }
 
-/** A part type's life on the printers of one model, its own failures first and those of the others with less weight. */
-export interface LifeOfModel {
-  model: { id: string; name: string }
+/** A part type's life in one group, its own failures first and those of the others with less weight. */
+export interface LifeOfGroup {
+  /** null: no model, but what went through the parts. */
+  model: { id: string; name: string } | null
+  name: string
   parts: number
   failures: number
   typical: Doubted
   /** null: no price yet. */
   recommended: PolicyChoice | null
-  /** Every rule's own interval on this model; null: no price yet. */
+  /** Every rule's own interval in this group; null: no price yet. */
   choices: PolicyChoice[] | null
 }
 

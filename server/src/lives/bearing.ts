@@ -1,17 +1,14 @@
-import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { LifeBearing } from '@diatribon/contract'
 import {
   clocks,
-  dayMs,
   InputProblem,
   weibullRegression,
   whichClock,
   type Clock,
   type LifeWithCovariates,
 } from '@diatribon/core'
-import type { Db } from '../platform/database.ts'
-import { fitting, partType, printer } from '../platform/tables.ts'
 import type { PartLife } from './partLives.ts'
+import type { Ran, Surroundings } from './surroundings.ts'
 
 /** By how much a clock must be likelier, as a difference of ln likelihood, before it is offered: e² times. */
 const clearlyLikelier = 2
@@ -22,88 +19,22 @@ const fewestOfModel = 5
  * What has bearing on how long a part type lasts: the clock it ages by, how much of its filament was abrasive or of another material, how
  * much of its time the enclosure was too warm, the model, and whether it is enclosed.
  */
-export async function bearingOf(
-  db: Db,
-  of: {
-    partTypeId: string
-    clock: Clock
-    lives: readonly PartLife[]
-    records: readonly LifeWithoutX[]
-    models: readonly { id: string; name: string }[]
-  },
-  now: Date,
-): Promise<LifeBearing> {
-  const counters = await countersOf(db, of.partTypeId, now)
-  const surroundings = await surroundingsOf(db, of.partTypeId, now)
+export function bearingOf(of: {
+  clock: Clock
+  lives: readonly PartLife[]
+  records: readonly LifeWithoutX[]
+  models: readonly { id: string; name: string }[]
+  counters: Map<string, Ran>
+  surroundings: Map<string, Surroundings>
+}): LifeBearing {
+  const { counters, surroundings } = of
   return {
     clock: clockWords(of, counters),
     factors: factorsOf(of, counters, surroundings),
   }
 }
 
-/** What a part was through, beside its counters. */
-interface Surroundings {
-  enclosed: boolean
-  hotHours: number
-  /** Metres of jobs by their material. */
-  metresOf: Record<string, number>
-}
-
-async function surroundingsOf(db: Db, partTypeId: string, now: Date): Promise<Map<string, Surroundings>> {
-  const { rows } = await db.execute<{
-    id: string
-    enclosed: boolean | null
-    hot: string | null
-    materials: Record<string, number> | null
-  }>(sql`
-    SELECT f.id, (m.limits->>'enclosed')::boolean AS enclosed,
-      (SELECT sum(e.hot_hours) FROM enclosure_sample e WHERE e.printer_id = f.printer_id
-        AND e.at > f.fitted_at AND e.at <= coalesce(f.removed_at, ${now.toISOString()}::timestamptz)) AS hot,
-      (SELECT json_object_agg(of.material, of.metres) FROM (
-        SELECT j.material, sum(j.planned_metres) AS metres FROM job j
-        WHERE j.printer_id = f.printer_id AND j.material IS NOT NULL AND j.planned_metres > 0 AND j.finished_seq IS NOT NULL
-          AND j.started_at > f.fitted_at AND j.started_at <= coalesce(f.removed_at, ${now.toISOString()}::timestamptz)
-        GROUP BY j.material) AS of) AS materials
-    FROM fitting f JOIN printer p ON p.id = f.printer_id JOIN printer_model m ON m.id = p.model_id
-    WHERE f.part_type_id = ${partTypeId} AND f.taken_back_seq IS NULL AND NOT f.moved_on`)
-  return new Map(
-    rows.map(({ id, enclosed, hot, materials }) => [
-      id,
-      { enclosed: enclosed ?? false, hotHours: Number(hot ?? 0), metresOf: materials ?? {} },
-    ]),
-  )
-}
-
 type LifeWithoutX = Omit<LifeWithCovariates, 'x'>
-type Ran = Record<Clock, number>
-
-async function countersOf(db: Db, partTypeId: string, now: Date): Promise<Map<string, Ran>> {
-  const rows = await db
-    .select({
-      row: fitting,
-      hours: printer.hours,
-      prints: printer.prints,
-      metres: printer.metres,
-      abrasive: printer.abrasiveMetres,
-    })
-    .from(fitting)
-    .innerJoin(printer, eq(printer.id, fitting.printerId))
-    .innerJoin(partType, eq(partType.id, fitting.partTypeId))
-    .where(and(eq(fitting.partTypeId, partTypeId), isNull(fitting.takenBackSeq), eq(fitting.movedOn, false)))
-  return new Map(
-    rows.map(({ row, hours, prints, metres, abrasive }) => [
-      row.id,
-      {
-        hours: row.beforeHours + (row.removedHours ?? hours) - row.fittedHours,
-        prints: row.beforePrints + (row.removedPrints ?? prints) - row.fittedPrints,
-        metres: row.beforeMetres + (row.removedMetres ?? metres) - row.fittedMetres,
-        'abrasive metres':
-          row.beforeAbrasiveMetres + (row.removedAbrasiveMetres ?? abrasive) - row.fittedAbrasiveMetres,
-        days: row.beforeDays + ((row.removedAt ?? now).getTime() - row.fittedAt.getTime()) / dayMs,
-      },
-    ]),
-  )
-}
 
 function clockWords(
   { clock, lives }: { clock: Clock; lives: readonly PartLife[] },

@@ -15,11 +15,12 @@ import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, printerModel, site, slot } from '../platform/tables.ts'
 import { bearingOf } from './bearing.ts'
-import { byModel } from './byModel.ts'
+import { byGroup, groupsOf } from './byGroup.ts'
 import { causesOf } from './causesOf.ts'
 import { looksOrNull } from './judge.ts'
 import { replacementCosts } from './judgementFigure.ts'
 import { lookedAt, partLives, recordOf, type PartLife } from './partLives.ts'
+import { countersOf, surroundingsOf } from './surroundings.ts'
 
 const recordsShown = 500
 const mostForTurnbull = 3000
@@ -29,7 +30,7 @@ type PartTypeRow = typeof partType.$inferSelect
 /** What a part type's page draws and lists: kept, since it grows with history. */
 export interface LifeCurves extends Pick<
   LifePage,
-  'survival' | 'turnbull' | 'causes' | 'models' | 'records' | 'bearing' | 'byModel'
+  'survival' | 'turnbull' | 'causes' | 'models' | 'records' | 'bearing' | 'byGroup'
 > {
   /** What looks have taught of each model; where one has too few of its own it is left out. */
   looksByModel: { model: { id: string; name: string }; learned: LearnedLooks }[]
@@ -51,6 +52,10 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
       const records = lives.map((life) => recordOf(life, type.agesBy))
       const evidence = gathered(records)
       const models = await modelsWith(db, type.id)
+      const around = {
+        counters: await countersOf(db, type.id, now),
+        surroundings: await surroundingsOf(db, type.id, now),
+      }
       results.set(type.id, {
         result: {
           survival: records.length > 0 ? kaplanMeier(records) : [],
@@ -59,15 +64,14 @@ export const lifeCurvesFigure: Figure<LifeCurves> = {
           looksByModel: looksByModel(lives, models),
           evidence,
           models,
-          byModel: byModel({
-            lives,
+          byGroup: byGroup({
+            groups: groupsOf(lives, models, around),
             records,
-            models,
             tradeInterval: type.tradeInterval,
             tradeWeight: type.tradeWeight,
             cost: replacementCosts(type, labour),
           }),
-          bearing: await bearingOf(db, { partTypeId: type.id, clock: type.agesBy, lives, records, models }, now),
+          bearing: bearingOf({ clock: type.agesBy, lives, records, models, ...around }),
           records: await recordRows(db, { type, lives, records, now }),
         },
         holdsUntil: type.agesBy === 'days' ? midnight : null,

@@ -165,7 +165,7 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     causes: curves.causes,
     models: curves.models,
     bearing: curves.bearing,
-    byModel: curves.byModel,
+    byGroup: curves.byGroup,
     records: curves.records,
     looks:
       judged.looks &&

@@ -149,8 +149,8 @@ function offered({ evidence, looks }: LifePage): AdoptablePolicy[] {
 
 /** The interval of a rule as it is offered: that of the model where it has figures of its own, else that of all. */
 function intervalOf(page: LifePage, policy: AdoptablePolicy, modelId?: string): number | undefined {
-  const { policies, byModel, tradeInterval, looks } = page
-  const own = byModel.find(({ model }) => model.id === modelId)?.choices ?? []
+  const { policies, byGroup, tradeInterval, looks } = page
+  const own = byGroup.find(({ model }) => model !== null && model.id === modelId)?.choices ?? []
   const ownLooks = looks?.groups.find(({ group }) => group !== null && group.id === modelId)
   const all: PolicyChoice[] = policies ?? []
   const found =

@@ -48,7 +48,7 @@ function Life({ page }: { page: Page }) {
       <Straight page={page} />
       {page.causes && <Causes causes={page.causes} clock={clock} />}
       <Looks page={page} />
-      <ByModel page={page} />
+      <ByGroup page={page} />
       <Bearing bearing={page.bearing} />
       {adopted.length > 0 && <Adopted adopted={adopted} clock={clock} site={site} />}
       <Neighbours page={page} />
@@ -180,15 +180,15 @@ function Curves({ page }: { page: Page }) {
   )
 }
 
-/** How long it lasts on each model, as far as the model's own failures carry it. */
-function ByModel({ page: { byModel, clock } }: { page: Page }) {
-  if (byModel.length === 0) return null
+/** How long it lasts on each model and with each filament, as far as the group's own failures carry it. */
+function ByGroup({ page: { byGroup, clock } }: { page: Page }) {
+  if (byGroup.length === 0) return null
   return (
-    <Section title="On each model">
-      <DataTable label="On each model" stacks>
+    <Section title="On each model, and by what went through">
+      <DataTable label="On each model, and by what went through" stacks>
         <thead>
           <tr>
-            <th>Model</th>
+            <th>Parts of</th>
             <th className={table.right}>Parts</th>
             <th className={table.right}>Failed</th>
             <th className={table.right}>Half have failed by (95 %)</th>
@@ -196,9 +196,9 @@ function ByModel({ page: { byModel, clock } }: { page: Page }) {
           </tr>
         </thead>
         <tbody>
-          {byModel.map(({ model, parts, failures, typical, recommended }) => (
-            <tr key={model.id}>
-              <td>{model.name}</td>
+          {byGroup.map(({ name, parts, failures, typical, recommended }) => (
+            <tr key={name}>
+              <td>{name}</td>
               <td className={table.right}>{parts}</td>
               <td className={table.right}>{failures}</td>
               <td className={table.right}>
@@ -215,7 +215,7 @@ function ByModel({ page: { byModel, clock } }: { page: Page }) {
         </tbody>
       </DataTable>
       <p className="quiet">
-        Each model&apos;s own failures count in full, those of the others a third: with few of its own its figures are
+        Each group&apos;s own failures count in full, those of the others a third: with few of its own its figures are
         those of all. A rule can be adopted for one model.
       </p>
     </Section>

@@ -1,4 +1,4 @@
-import { byModel } from './byModel.ts'
+import { byGroup, groupsOf } from './byGroup.ts'
 import type { PartLife } from './partLives.ts'
 
 const of = (modelId: string, age: number) => ({
@@ -15,10 +15,11 @@ const seen = [
   ...Array.from({ length: 30 }, (_, i) => of('b', 880 + 8 * i)),
   of('c', 300),
 ]
-const judged = byModel({
-  lives: seen.map(({ life }) => life),
+const lives = seen.map(({ life }, i) => ({ ...life, fittingId: String(i) }))
+const nothing = { counters: new Map(), surroundings: new Map() }
+const judged = byGroup({
+  groups: groupsOf(lives, models, nothing),
   records: seen.map(({ record }) => record),
-  models,
   tradeInterval: 300,
   tradeWeight: 1,
   cost: { preventiveMinor: 600, failureMinor: 2600 },
@@ -35,8 +36,24 @@ it('gives a model its own curve as far as its failures carry it', () => {
   expect(width(c!.typical)).toBeGreaterThan(1.2)
 })
 
-it('says nothing where there is one model only', () => {
-  expect(
-    byModel({ lives: [], records: [], models: models.slice(0, 1), tradeInterval: 300, tradeWeight: 1, cost: null }),
-  ).toEqual([])
+it('one model is no group; parts with mostly abrasive filament, or mostly one material, are', () => {
+  expect(groupsOf(lives, models.slice(0, 1), nothing)).toEqual([])
+  const counters = new Map(
+    lives.map(({ fittingId }, i) => [
+      fittingId,
+      { hours: 1, prints: 1, days: 1, metres: 100, 'abrasive metres': i < 10 ? 80 : 0 },
+    ]),
+  )
+  const surroundings = new Map(
+    lives.map(({ fittingId }, i) => [
+      fittingId,
+      { enclosed: false, hotHours: 0, metresOf: { soft: i < 20 ? 60 : 40, hard: i < 20 ? 40 : 60 } },
+    ]),
+  )
+  const groups = groupsOf(lives, models.slice(0, 1), { counters, surroundings })
+  expect(groups.map(({ name, holds }) => [name, lives.filter((_, i) => holds(i)).length])).toEqual([
+    ['mostly abrasive filament', 10],
+    ['mostly hard', 41],
+    ['mostly soft', 20],
+  ])
 })
