@@ -32,12 +32,16 @@ export interface PrinterRepairs {
   /** Against the other printers of its model; null: there are none, or nobody was repaired. */
   against: { ratio: number | null; limits: [number, number | null] } | null
   laplace: number | null
-  /** Minor units of labour and what a failure costs on top, per repair of all; null without any. */
+  /** Repairs per running hour now, where they clearly come denser or rarer (power law); else those of all its hours. */
+  rateNow: number
+  /** Running hours at its repairs, of those that stand first. */
+  events: number[] | null
   words: string
 }
 
 export interface RepairsPage {
   fresh: Freshness
   printers: PrinterRepairs[]
+  /** All printers, then each model; a single group where there is one model. */
   groups: { name: string; mcf: MeanCumulative[]; oldest: number }[]
 }

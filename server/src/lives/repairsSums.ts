@@ -1,5 +1,5 @@
 import type { PrinterRepairs, RepairsPage } from '@diatribon/contract'
-import { laplaceTrend, meanCumulative, rateRatio, type RecurrenceUnit } from '@diatribon/core'
+import { laplaceTrend, meanCumulative, powerLaw, rateRatio, type RecurrenceUnit } from '@diatribon/core'
 import { groupBy } from '../platform/groupBy.ts'
 
 /** A printer and its repairs over the running hours that it was watched. */
@@ -21,18 +21,26 @@ export function repairsOf(units: readonly WatchedPrinter[]): Omit<RepairsPage, '
     }
     const against = sisters.length > 0 ? rateRatio({ events: unit.events.length, time: unit.end }, theirs) : null
     const laplace = unit.events.length > 0 ? laplaceTrend([unit]) : null
+    const law = laplace !== null && Math.abs(laplace) >= trendFrom ? powerLaw([unit]) : null
     return {
       printer: { id, name, model },
       runHours: unit.end,
       repairs: unit.events.length,
       against,
       laplace,
+      rateNow: law ? 1 / law.mtbfNow : unit.events.length / unit.end,
+      events: unit.events,
       words: wordsOf(name, against, laplace),
     }
   })
+  rows.sort((a, b) => (b.against?.limits[0] ?? 0) - (a.against?.limits[0] ?? 0))
+  const groups: [string, readonly WatchedPrinter[]][] = [
+    ...(byModel.size > 1 ? [['All printers', units] as [string, readonly WatchedPrinter[]]] : []),
+    ...byModel,
+  ]
   return {
-    printers: rows.sort((a, b) => (b.against?.limits[0] ?? 0) - (a.against?.limits[0] ?? 0)),
-    groups: [...byModel].map(([name, all]) => ({
+    printers: rows.map((row, i) => (i < drawnAlone ? row : { ...row, events: null })),
+    groups: groups.map(([name, all]) => ({
       name,
       mcf: meanCumulative(all.map(({ unit }) => unit)),
       oldest: all.reduce((most, { unit }) => Math.max(most, unit.end), 0),
@@ -40,6 +48,8 @@ export function repairsOf(units: readonly WatchedPrinter[]): Omit<RepairsPage, '
   }
 }
 
+/** So many printers can be drawn by themselves: those that stand first. */
+const drawnAlone = 50
 /** Laplace's trend beyond this either way is one. */
 const trendFrom = 1.96
 

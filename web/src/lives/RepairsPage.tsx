@@ -12,6 +12,7 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { useSession } from '../shell/session.ts'
 import table from '../ui/Table.module.css'
+import { meanCumulative } from '@diatribon/core'
 import { hours, number, wholeMoney } from '../ui/words.ts'
 import benchClasses from '../bench/Bench.module.css'
 import { useRepairs } from './reads.ts'
@@ -40,7 +41,18 @@ export function RepairsPage() {
 function Repairs({ page }: { page: Page }) {
   const { printers, groups } = page
   const [group, setGroup] = useState(groups[0]?.name ?? '')
-  const shown = groups.find(({ name }) => name === group)
+  const alone = printers.flatMap(({ printer: { name }, runHours, events }) =>
+    events
+      ? [
+          {
+            name,
+            oldest: runHours,
+            mcf: events.length > 0 ? meanCumulative([{ id: name, events, end: runHours }]) : [],
+          },
+        ]
+      : [],
+  )
+  const shown = [...groups, ...alone].find(({ name }) => name === group)
   return (
     <>
       <DataTable label="Repairs by printer" stacks>
@@ -54,7 +66,7 @@ function Repairs({ page }: { page: Page }) {
           </tr>
         </thead>
         <tbody>
-          {printers.map(({ printer, runHours, repairs, words }) => (
+          {printers.map(({ printer, runHours, repairs, rateNow, words }) => (
             <tr key={printer.id}>
               <td>
                 <Link to={`/printers/${printer.id}`}>
@@ -64,7 +76,12 @@ function Repairs({ page }: { page: Page }) {
               </td>
               <td className={table.right}>{hours(runHours)}</td>
               <td className={table.right}>{repairs}</td>
-              <td className={table.right}>{number((1000 * repairs) / runHours, 2)}</td>
+              <td className={table.right}>
+                {number((1000 * repairs) / runHours, 2)}
+                {Math.abs(rateNow / (repairs / runHours) - 1) > 0.01 && (
+                  <div className="quiet">now {number(1000 * rateNow, 2)}</div>
+                )}
+              </td>
               <td>{words}</td>
             </tr>
           ))}
@@ -83,9 +100,13 @@ function Repairs({ page }: { page: Page }) {
           ])}
           aside={
             <Select
-              aria-label="Model"
+              aria-label="Printers"
               size="sm"
-              data={groups.map(({ name }) => name)}
+              searchable
+              data={[
+                { group: 'Together', items: groups.map(({ name }) => name) },
+                { group: 'One printer', items: alone.map(({ name }) => name) },
+              ]}
               value={group}
               onChange={(value) => value && setGroup(value)}
               allowDeselect={false}
@@ -95,7 +116,7 @@ function Repairs({ page }: { page: Page }) {
           {shown.mcf.length > 0 ? (
             <RecurrenceChart rows={shown.mcf} law={null} oldest={shown.oldest} />
           ) : (
-            <p className="quiet">Nothing of this model was repaired yet.</p>
+            <p className="quiet">Nothing was repaired yet.</p>
           )}
         </FigureWithTable>
       )}
@@ -113,7 +134,8 @@ function KeepOrReplace({ page }: { page: Page }) {
   const [price, setPrice] = useState<number | undefined>(400)
   const one = page.printers.find(({ printer }) => printer.id === id)
   const sisters = page.printers.filter(({ printer }) => printer.model === one?.printer.model && printer.id !== id)
-  const rate = one ? one.repairs / one.runHours : 0
+  // Where repairs come denser, those of now go on; of sisters, those of all their hours.
+  const rate = one?.rateNow ?? 0
   const sisterHours = sisters.reduce((sum, { runHours }) => sum + runHours, 0)
   const theirs = sisterHours > 0 ? sisters.reduce((sum, { repairs }) => sum + repairs, 0) / sisterHours : null
   const hoursAhead = 1000 * (thousands ?? 0)
