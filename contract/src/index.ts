@@ -252,6 +252,8 @@ export {
 } from './bench/inspection.ts'
 export { benchRegressionSchema, type BenchRegressionAnswer, type BenchRegressionRequest } from './bench/regression.ts'
 export { benchIncidenceSchema, type BenchIncidenceAnswer, type BenchIncidenceRequest } from './bench/incidence.ts'
+export { benchPlanSchema, type BenchPlanAnswer, type BenchPlanRequest } from './bench/plan.ts'
+export { benchSurvivalSchema, type BenchSurvivalAnswer, type BenchSurvivalRequest } from './bench/survival.ts'
 export { benchLifeSchema, type BenchLifeAnswer, type BenchLifeRequest } from './bench/life.ts'
 export {
   benchReplacementSchema,

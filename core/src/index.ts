@@ -106,6 +106,23 @@ export {
   type HoursForecast,
   type WeekdayHours,
 } from './plan/forecastHours.ts'
+export { greedyPlan } from './plan/schedule/greedyPlan.ts'
+export { chanceToLast, type PartInPlace } from './plan/chanceToLast.ts'
+export { dayModel, takeDay, type DayModel } from './plan/schedule/dayModel.ts'
+export { columnsByPerson, personModel } from './plan/schedule/personModel.ts'
+export { packDays, placeAll } from './plan/schedule/packDays.ts'
+export { asStart, planModel, type PlanModel } from './plan/schedule/planModel.ts'
+export { boundWithoutLimits, brokenLimits, planAnswer, type PlanAnswer } from './plan/schedule/planAnswer.ts'
+export {
+  preparePlan,
+  type Assignment,
+  type PlanDay,
+  type PlanPerson,
+  type PlanProblem,
+  type PlanTask,
+  type PreparedPlan,
+} from './plan/schedule/planProblem.ts'
+export { Roster } from './plan/schedule/roster.ts'
 export { growthAhead, spreadAhead, weekSpread, type CountedStretch, type WeekSpread } from './plan/weekSpread.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'
 export { skewFromDiagonals, skewFromThreeLengths, skewWords } from './bench/skewFromDiagonals.ts'

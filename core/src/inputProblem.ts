@@ -30,6 +30,7 @@ export type InputProblemCode =
   | 'meshes-differ'
   | 'no-causes'
   | 'impossible-findings'
+  | 'named-twice'
 
 /** A refusal that a caller can show: stable code, one sentence, the values behind it. */
 export class InputProblem extends Error {

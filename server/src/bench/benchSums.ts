@@ -1,5 +1,6 @@
 import {
   ageReplacement,
+  chanceToLast,
   comparePolicies,
   cumulativeIncidence,
   fitExponential,
@@ -40,6 +41,8 @@ import type {
   BenchRegressionRequest,
   BenchReplacementAnswer,
   BenchReplacementRequest,
+  BenchSurvivalAnswer,
+  BenchSurvivalRequest,
 } from '@diatribon/contract'
 
 const figure = (x: number, digits = 3) => Number(x.toPrecision(digits)).toLocaleString('en-GB')
@@ -189,5 +192,14 @@ function lognormalOrNull(records: LifeRecord[]) {
 }
 
 /** The open calculators: any data in, nothing kept. @throws InputProblem in words when the data cannot tell */
-export const benchSums = { life, replacement, recurrence, policy, inspection, looks, regression, incidence }
+/** Chance that parts of known ages, and all else, let a printer through so many hours. */
+function survival({ hours, parts, otherFaultsPer1000h }: BenchSurvivalRequest): BenchSurvivalAnswer {
+  const chance = chanceToLast(hours, parts, otherFaultsPer1000h)
+  return {
+    chance,
+    words: `It gets through ${figure(hours)} h without a failure in ${figure(100 * chance)} of 100 cases.`,
+  }
+}
+
+export const benchSums = { life, replacement, recurrence, policy, inspection, looks, regression, incidence, survival }
 export type BenchSumName = keyof typeof benchSums

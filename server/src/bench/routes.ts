@@ -15,6 +15,10 @@ import {
   type BenchPolicyRequest,
   type BenchRecurrenceRequest,
   type BenchRegressionRequest,
+  benchPlanSchema,
+  benchSurvivalSchema,
+  type BenchPlanRequest,
+  type BenchSurvivalRequest,
 } from '@diatribon/contract'
 import { InputProblem } from '@diatribon/core'
 import { checked, Refusal, refusalOf } from '../platform/refusal.ts'
@@ -52,12 +56,15 @@ export const calculators: Record<BenchSumName, Calculator> = {
   regression: calculator<BenchRegressionRequest>(benchRegressionSchema, ({ records }) =>
     records.reduce((sum, { x }) => sum + 1 + x.length, 0),
   ),
+  survival: calculator<BenchSurvivalRequest>(benchSurvivalSchema, ({ parts }) => parts.length),
   incidence: calculator<BenchIncidenceRequest>(benchIncidenceSchema, ({ records }) => records.length),
 }
 
 /** Up to so many rows a sum takes a few milliseconds: the way to another thread and back would be longer. */
 const rowsHere = 200
 const longestSeconds = 10
+/** So many plans may wait for the one that is worked out. */
+const mostWaiting = 4
 
 export function benchRoutes(services: Services): Router {
   const router = Router()
@@ -68,6 +75,26 @@ export function benchRoutes(services: Services): Router {
       const task = { name, asked }
       reply(response, rows(asked) <= rowsHere ? reckonOnBench(task) : await inTime(task))
     })
+
+  router.post('/bench/plan', requires(services, 'use the bench'), async (request, response) => {
+    const { seconds, ...problem } = checked<BenchPlanRequest>(benchPlanSchema, request.body)
+    const left = new AbortController()
+    response.on('close', () => left.abort())
+    if (services.planner.waiting >= mostWaiting)
+      throw new Refusal(
+        503,
+        'busy',
+        'Other plans are being worked out, and several wait already. Try again in a minute.',
+        undefined,
+        30,
+      )
+    try {
+      response.json(await services.planner.solve(problem, seconds, { signal: left.signal }))
+    } catch (error) {
+      if (error instanceof InputProblem) throw refusalOf(error, 400)
+      throw error
+    }
+  })
 
   async function inTime(task: { name: BenchSumName; asked: unknown }): Promise<BenchResult> {
     const tooLong = AbortSignal.timeout(longestSeconds * 1000)

@@ -3,6 +3,8 @@ import type Joi from 'joi'
 import {
   actionShapes,
   benchIncidenceSchema,
+  benchPlanSchema,
+  benchSurvivalSchema,
   benchInspectionSchema,
   benchLifeSchema,
   benchLooksSchema,
@@ -116,6 +118,11 @@ const operations: Record<string, Operation> = {
   'post /api/bench/looks': { summary: 'Rate of defects and their delay, from looks', body: benchLooksSchema },
   'post /api/bench/regression': { summary: 'What has bearing on lives', body: benchRegressionSchema },
   'post /api/bench/incidence': { summary: 'Share of failures by cause', body: benchIncidenceSchema },
+  'post /api/bench/plan': {
+    summary: 'Who does what on which day, within limits, with bound and gap',
+    body: benchPlanSchema,
+  },
+  'post /api/bench/survival': { summary: 'Chance to get through so many hours', body: benchSurvivalSchema },
   'post /api/bench/recurrence': { summary: 'Repairs of machines over their age', body: benchRecurrenceSchema },
   'post /api/bench/replacement': { summary: 'Least-cost replacement age', body: benchReplacementSchema },
   'get /api/health': { summary: 'Whether the server and its database answer' },

@@ -8,6 +8,7 @@ import type { DestinationStream } from 'pino'
 import { openDoor } from '../actions/door.ts'
 import { openKeeper } from '../logbook/keepUp.ts'
 import { forgetOfOtherProgram } from '../kept/bring.ts'
+import { openPlanner } from '../plan/planner.ts'
 import { openKept } from '../kept/kept.ts'
 import { openWorker } from '../platform/worker.ts'
 import { openSessions } from '../services/sessions.ts'
@@ -86,6 +87,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     clock,
     live,
     kept,
+    planner: openPlanner(),
     sessions: openSessions(database, clock),
     door: openDoor(
       database.pool,
@@ -118,6 +120,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
       await terminator.terminate()
       await keeper.close()
       await kept.close()
+      await services.planner.close()
       await workers.destroy()
       await database.pool.end()
     },

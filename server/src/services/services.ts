@@ -4,6 +4,7 @@ import type { Request, RequestHandler } from 'express'
 import { mayDo, rolesWith, type Area, type Freshness, type Right } from '@diatribon/contract'
 import type { Door, Touched } from '../actions/door.ts'
 import type { Kept } from '../kept/kept.ts'
+import type { Planner } from '../plan/planner.ts'
 import type { FigureName } from '../kept/inputs.ts'
 import type { Sessions, SignedIn } from './sessions.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
@@ -27,6 +28,7 @@ export interface Services {
   door: Door
   live: Announces
   kept: Kept
+  planner: Planner
   /** Sign-ins to show on the sign-in page; null in a real workshop. */
   demo: { names: string[]; pin: string } | null
   /** The address that people reach the site at; null: what they typed. */

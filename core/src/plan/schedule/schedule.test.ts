@@ -1,0 +1,228 @@
+import fc from 'fast-check'
+import { greedyPlan } from './greedyPlan.ts'
+import { packDays } from './packDays.ts'
+import { asStart, planModel } from './planModel.ts'
+import { boundWithoutLimits, brokenLimits, planAnswer } from './planAnswer.ts'
+import { preparePlan, type PlanProblem, type PlanTask } from './planProblem.ts'
+
+const dates = ['2026-11-23', '2026-11-24', '2026-11-25', '2026-11-26']
+const signOffs = ['hot work', 'mains']
+
+/** Small instances of every kind: few minutes, sign-offs, bookings, pins, dates before and after the horizon, set-ups that are shared. */
+export const problems: fc.Arbitrary<PlanProblem> = fc
+  .record({
+    people: fc.array(
+      fc.array(
+        fc.record({
+          id: fc.constantFrom('ann', 'ben', 'cas'),
+          minutes: fc.integer({ min: 0, max: 60 }),
+          signOffs: fc.subarray(signOffs),
+        }),
+        {
+          maxLength: 3,
+        },
+      ),
+      { minLength: 1, maxLength: 3 },
+    ),
+    tasks: fc.array(
+      fc.record({
+        printer: fc.constantFrom('p', 'q'),
+        minutes: fc.integer({ min: 0, max: 40 }),
+        hasSetUp: fc.boolean(),
+        needs: fc.subarray(signOffs),
+        due: fc.constantFrom('2026-11-20', ...dates, '2026-12-24'),
+        riskPerDay: fc.integer({ min: 0, max: 9 }),
+        earliest: fc.option(fc.constantFrom(...dates), { nil: undefined }),
+        pinned: fc.option(
+          fc.record({
+            date: fc.constantFrom(...dates),
+            person: fc.option(fc.constantFrom('ann', 'ben'), { nil: undefined }),
+          }),
+          { nil: undefined, freq: 8 },
+        ),
+      }),
+      { maxLength: 5 },
+    ),
+    bookings: fc.array(fc.record({ printer: fc.constantFrom('p', 'q'), date: fc.constantFrom(...dates) }), {
+      maxLength: 2,
+    }),
+    changeCost: fc.integer({ min: 0, max: 5 }),
+    before: fc.array(
+      fc.record({
+        task: fc.constantFrom('t0', 't1', 't2'),
+        date: fc.constantFrom(...dates),
+        person: fc.constantFrom('ann', 'ben'),
+      }),
+      {
+        maxLength: 2,
+      },
+    ),
+  })
+  .map(({ people, tasks, ...rest }) => ({
+    days: people.map((list, i) => ({
+      date: dates[i]!,
+      people: list.filter(({ id }, n) => list.findIndex((one) => one.id === id) === n),
+    })),
+    tasks: tasks.map(({ hasSetUp, earliest, pinned, ...task }, i): PlanTask => ({
+      id: `t${i}`,
+      ...task,
+      ...(hasSetUp ? { setUp: { id: task.printer, minutes: 7 } } : {}),
+      ...(earliest ? { earliest } : {}),
+      ...(pinned ? { pinned: { date: pinned.date, ...(pinned.person ? { person: pinned.person } : {}) } } : {}),
+    })),
+    ...rest,
+  }))
+
+/** The least cost of all plans, by trying them all. A task that is pinned and can be done is done in every one of them. */
+function leastCost(problem: PlanProblem): number {
+  const plan = preparePlan(problem)
+  let best = Infinity
+  const tried: { task: string; date: string; person: string }[] = []
+  const from = (i: number, cost: number): void => {
+    if (cost >= best) return
+    const prepared = plan.tasks[i]
+    if (!prepared) {
+      best = cost
+      return
+    }
+    from(i + 1, cost + prepared.leftCost)
+    problem.days.forEach(({ date, people }, day) => {
+      if (!Number.isFinite(prepared.costOn[day])) return
+      for (const { id: person } of people) {
+        tried.push({ task: prepared.task.id, date, person })
+        if (brokenLimits(plan, tried).length === 0)
+          from(
+            i + 1,
+            cost +
+              prepared.costOn[day]! +
+              (prepared.before?.day === day && prepared.before.person !== person ? plan.changeCost : 0),
+          )
+        tried.pop()
+      }
+    })
+  }
+  from(0, 0)
+  return best
+}
+
+const greedy = (problem: PlanProblem) => {
+  const plan = preparePlan(problem)
+  return planAnswer(greedyPlan(plan), boundWithoutLimits(plan), 'at once')
+}
+
+it('breaks no limit, tells every task, and stays between bound and best', () => {
+  fc.assert(
+    fc.property(problems, (problem) => {
+      const plan = preparePlan(problem)
+      const { assignments, left, cost, bound, gap } = greedy(problem)
+      expect(brokenLimits(plan, assignments)).toEqual([])
+      expect([...assignments, ...left].map(({ task }) => task).sort()).toEqual(problem.tasks.map(({ id }) => id).sort())
+      expect(left.every(({ why }) => why.length > 10)).toBe(true)
+      expect(cost).toBeGreaterThanOrEqual(leastCost(problem) - 1e-9)
+      expect(bound).toBeLessThanOrEqual(cost + 1e-9)
+      expect(gap).toBeGreaterThanOrEqual(0)
+      expect(greedy(problem)).toEqual({ assignments, left, cost, bound, gap, method: 'at once' })
+    }),
+    { numRuns: 300 },
+  )
+})
+
+it('is not far from the best of all, in the mean', () => {
+  let [found, best] = [0, 0]
+  for (const problem of fc.sample(problems, { numRuns: 150, seed: 7 })) {
+    found += greedy(problem).cost
+    best += leastCost(problem)
+  }
+  expect(found / best).toBeLessThan(1.05)
+})
+
+it('any choice of days packs into a plan that holds', () => {
+  fc.assert(
+    fc.property(
+      problems,
+      fc.array(fc.option(fc.integer({ min: 0, max: 2 })), { minLength: 5, maxLength: 5 }),
+      (problem, days) => {
+        const plan = preparePlan(problem)
+        const dayOf = plan.tasks.map(({ costOn }, i) =>
+          Number.isFinite(costOn[days[i] ?? -1]) ? (days[i] ?? null) : null,
+        )
+        const { assignments } = planAnswer(packDays(plan, dayOf), 0, 'solver')
+        expect(brokenLimits(plan, assignments)).toEqual([])
+      },
+    ),
+  )
+})
+
+it('every plan keeps the rows of the model, at its own cost or less', () => {
+  fc.assert(
+    fc.property(problems, (problem) => {
+      const roster = greedyPlan(preparePlan(problem))
+      const model = planModel(roster.plan)
+      if (model.whole === 0) return
+      const x = asStart(model, roster)
+      for (const { lower, upper, columns, values } of model.rows) {
+        const sum = columns.reduce((all, column, i) => all + x[column]! * values[i]!, 0)
+        expect(sum).toBeGreaterThanOrEqual(lower - 1e-9)
+        expect(sum).toBeLessThanOrEqual(upper + 1e-9)
+      }
+      const cost = model.offset + x.reduce((sum, value, i) => sum + value * model.cost[i]!, 0)
+      expect(cost).toBeLessThanOrEqual(roster.cost() + 1e-9)
+    }),
+  )
+})
+
+const day = (date: string, minutes: number, able: string[] = []) => ({
+  date,
+  people: [{ id: 'ann', minutes, signOffs: able }],
+})
+const task = (id: string, more: Partial<PlanTask> = {}): PlanTask => ({
+  id,
+  printer: 'p',
+  minutes: 20,
+  needs: [],
+  due: dates[0]!,
+  riskPerDay: 1,
+  ...more,
+})
+
+it('by hand: two tasks at one printer share their set-up, and so fit into one day', () => {
+  const setUp = { id: 'p', minutes: 10 }
+  const tasks = [task('a', { setUp }), task('b', { setUp })]
+  const { assignments, cost } = greedy({ days: [day(dates[0]!, 50), day(dates[1]!, 50)], tasks, bookings: [] })
+  expect(assignments.map(({ date }) => date)).toEqual([dates[0], dates[0]])
+  expect(cost).toBe(0)
+  expect(greedy({ days: [day(dates[0]!, 49), day(dates[1]!, 50)], tasks, bookings: [] }).cost).toBe(1)
+})
+
+it('a pin stays; what cannot be is told with its reason', () => {
+  const days = [day(dates[0]!, 60, ['hot work']), day(dates[1]!, 60)]
+  const of = (more: Partial<PlanTask>, bookings: PlanProblem['bookings'] = []) =>
+    greedy({ days, tasks: [task('a', more)], bookings })
+  expect(of({ pinned: { date: dates[1]! } }).assignments[0]!.date).toBe(dates[1])
+  expect(of({ needs: ['mains'] }).left[0]!.why).toBe('Nobody who is there is signed off for mains.')
+  expect(of({ minutes: 90 }).left[0]!.why).toContain('90 min in one go')
+  expect(of({ earliest: '2026-12-01' }).left[0]!.why).toContain('before 2026-12-01')
+  expect(of({ pinned: { date: dates[1]! } }, [{ printer: 'p', date: dates[1]! }]).left[0]!.why).toContain('booked')
+  expect(of({ due: '2027-01-01' }).left[0]!.why).toContain('not due')
+})
+
+it('moving what people have seen costs: the plan stays where nothing is gained', () => {
+  const days = [day(dates[0]!, 60), day(dates[1]!, 60)]
+  const before = [{ task: 'a', date: dates[1]!, person: 'ann' }]
+  const tasks = [task('a', { riskPerDay: 2 })]
+  expect(greedy({ days, tasks, bookings: [], before, changeCost: 3 }).assignments[0]!.date).toBe(dates[1])
+  expect(greedy({ days, tasks, bookings: [], before, changeCost: 1 }).assignments[0]!.date).toBe(dates[0])
+})
+
+it.each([
+  [{ days: [] }, 'no-records'],
+  [{ days: [day(dates[1]!, 5), day(dates[0]!, 5)] }, 'time-reversed'],
+  [{ days: [day('27.11.2026', 5)] }, 'impossible-figure'],
+  [{ tasks: [task('a'), task('a')] }, 'named-twice'],
+  [{ tasks: [task('a', { minutes: -1 })] }, 'impossible-figure'],
+  [{ changeCost: NaN }, 'impossible-figure'],
+])('refuses %j', (change, code) => {
+  expect(() => preparePlan({ days: [day(dates[0]!, 5)], tasks: [], bookings: [], ...change })).toThrow(
+    expect.objectContaining({ code }) as Error,
+  )
+})
