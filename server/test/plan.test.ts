@@ -37,8 +37,8 @@ const ask = (problem: object) => technician.call('POST', '/api/bench/plan', prob
 
 describe('the open planner', () => {
   it('plans a fortnight of fourteen printers within every limit, near to its bound', async () => {
-    const problem = fortnight(14, 75)
-    const { status, body } = await ask({ ...problem, seconds: 5 })
+    const problem = fortnight(14, 60)
+    const { status, body } = await ask({ ...problem, seconds: 12 })
     const plan = body as PlanAnswer
     expect(status).toBe(200)
     expect(brokenLimits(preparePlan(problem), plan.assignments)).toEqual([])
@@ -50,21 +50,21 @@ describe('the open planner', () => {
   })
 
   it('the same problem gives the same plan', async () => {
-    const problem = { ...fortnight(5, 60), seconds: 10 }
-    expect(await ask(problem)).toEqual(await ask(problem))
+    const problem = { ...fortnight(6, 20), seconds: 20 }
+    const [first, second] = [await ask(problem), await ask(problem)]
+    expect((first.body as PlanAnswer).method).toBe('solver')
+    expect(second.body).toEqual(first.body)
   })
 
-  it.each([
-    [{ days: [] }, 'days'],
-    [{ tasks: 'all' }, 'tasks'],
-    [{ days: [{ date: '27.11.2026', people: [] }] }, 'date'],
-    [{ seconds: 99 }, 'seconds'],
-  ])('refuses %j with a sentence', async (change) => {
-    expect(await ask({ ...fortnight(1, 60), ...change })).toMatchObject({
-      status: 400,
-      body: { error: { message: expect.stringMatching(/\w+ \w+/) as string } },
-    })
-  })
+  it.each([{ days: [] }, { tasks: 'all' }, { days: [{ date: '27.11.2026', people: [] }] }, { seconds: 99 }])(
+    'refuses %j with a sentence',
+    async (change) => {
+      expect(await ask({ ...fortnight(1, 60), ...change })).toMatchObject({
+        status: 400,
+        body: { error: { message: expect.stringMatching(/\w+ \w+/) as string } },
+      })
+    },
+  )
 
   it('refuses days that are out of order, beside the thread that answers', async () => {
     const { days, ...rest } = fortnight(1, 60)
