@@ -128,6 +128,28 @@ export type { EmptySlot } from './actions/emptySlot.ts'
 export type { AddSlotKind } from './actions/addSlotKind.ts'
 export type { PinNotice } from './actions/pinNotice.ts'
 export type { UnpinNotice } from './actions/unpinNotice.ts'
+export type { BookPrinter } from './actions/bookPrinter.ts'
+export type { CancelBooking } from './actions/cancelBooking.ts'
+export type { PlaceTask } from './actions/placeTask.ts'
+export type { SetPlanRules } from './actions/setPlanRules.ts'
+export {
+  onHoldOrders,
+  priceSchema,
+  taskChoices,
+  taskKinds,
+  type Booking,
+  type FortnightPage,
+  type OnHoldOrder,
+  type PlanChange,
+  type PlannedDay,
+  type PlannedTask,
+  type PlanRules,
+  type PricedMove,
+  type PriceRequest,
+  type TaskChoice,
+  type TaskKind,
+  type Visit,
+} from './plan/fortnight.ts'
 export type { CloseFault } from './actions/closeFault.ts'
 export type { GiveSignOff } from './actions/giveSignOff.ts'
 export type { WithdrawSignOff } from './actions/withdrawSignOff.ts'

@@ -166,4 +166,5 @@ export {
   type ReturnItem,
   type UpsetRule,
 } from './faults/returnList.ts'
+export { minutesOnDay } from './people/minutesOnDay.ts'
 export { isOnShift, lastShiftEnd, type LocalMoment, type Shifts, type ShiftSpan } from './people/onShift.ts'

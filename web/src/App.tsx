@@ -1,6 +1,7 @@
 import { lazy, Suspense } from 'react'
 import { Link, Navigate, Route, Routes } from 'react-router'
 import { LogbookPage } from './logbook/LogbookPage.tsx'
+import { PlanPage } from './plan/PlanPage.tsx'
 import { RoundPage } from './plan/RoundPage.tsx'
 import { FloorPage } from './printers/FloorPage.tsx'
 import { PrinterPage } from './printers/PrinterPage.tsx'
@@ -86,6 +87,7 @@ function Inside() {
               <Route path="/floor" element={<FloorPage />} />
               <Route path="/printers/:id" element={<PrinterPage />} />
               <Route path="/round" element={<RoundPage />} />
+              <Route path="/plan" element={<PlanPage />} />
               <Route path="/check/:id" element={<CheckPage />} />
               <Route path="/checks" element={<ChecksPage />} />
               <Route path="/checks/:id" element={<CheckTypePage />} />

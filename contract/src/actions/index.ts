@@ -79,6 +79,10 @@ import { setShifts, type SetShifts } from './setShifts.ts'
 import { relaxRules, type RelaxRules } from './relaxRules.ts'
 import { pinNotice, type PinNotice } from './pinNotice.ts'
 import { unpinNotice, type UnpinNotice } from './unpinNotice.ts'
+import { bookPrinter, type BookPrinter } from './bookPrinter.ts'
+import { cancelBooking, type CancelBooking } from './cancelBooking.ts'
+import { placeTask, type PlaceTask } from './placeTask.ts'
+import { setPlanRules, type SetPlanRules } from './setPlanRules.ts'
 
 /** Every kind of action there is. A new kind is its file here, its file on the server, and a line in each registry. */
 export interface Actions {
@@ -160,6 +164,10 @@ export interface Actions {
   'relax-rules': RelaxRules
   'pin-notice': PinNotice
   'unpin-notice': UnpinNotice
+  'book-printer': BookPrinter
+  'cancel-booking': CancelBooking
+  'place-task': PlaceTask
+  'set-plan-rules': SetPlanRules
   note: Note
   amend: Amend
 }
@@ -246,6 +254,10 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'relax-rules': relaxRules,
   'pin-notice': pinNotice,
   'unpin-notice': unpinNotice,
+  'book-printer': bookPrinter,
+  'cancel-booking': cancelBooking,
+  'place-task': placeTask,
+  'set-plan-rules': setPlanRules,
   note,
   amend,
 }

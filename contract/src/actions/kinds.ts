@@ -80,6 +80,10 @@ export const kindNames: Record<ActionKindName, string> = {
   'relax-rules': 'Rules relaxed',
   'pin-notice': 'Notice pinned',
   'unpin-notice': 'Notice taken down',
+  'book-printer': 'Printer booked',
+  'cancel-booking': 'Booking taken back',
+  'place-task': 'Task placed',
+  'set-plan-rules': 'Plan rules set',
   note: 'Note',
   amend: 'Amendment',
 }

@@ -40,6 +40,8 @@ export const rights = {
   'amend any entry': ['lead'],
   'keep the checks': ['technician', 'lead'],
   'adopt policies': ['lead'],
+  'book printers': ['operator', 'technician', 'lead'],
+  'plan the work': ['technician', 'lead'],
   'sign people off': ['lead'],
   'set up the site': ['lead'],
   'connect devices': ['lead'],

@@ -20,7 +20,7 @@ export interface LocalMoment {
 }
 
 /** Shifts of a day, single days before the week's. */
-function spansOn(shifts: Shifts, day: string): readonly ShiftSpan[] {
+export function spansOn(shifts: Shifts, day: string): readonly ShiftSpan[] {
   const single = shifts.days.find((one) => one.day === day)
   if (single) return single.spans
   const weekday = new Date(`${day}T00:00:00Z`).getUTCDay()

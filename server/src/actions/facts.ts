@@ -22,6 +22,9 @@ import {
   job,
   logEntry,
   notice,
+  booking,
+  taskChoice,
+  planRules,
   noteLink,
   neighbourLives,
   partType,
@@ -146,6 +149,9 @@ function openStores() {
     guard: new Store<typeof guard.$inferSelect>(guard, 'id', true),
     training: new Store<typeof training.$inferSelect>(training, 'id', true),
     notice: new Store<typeof notice.$inferSelect>(notice, 'id', true),
+    booking: new Store<typeof booking.$inferSelect>(booking, 'id', true),
+    taskChoice: new Store<typeof taskChoice.$inferSelect>(taskChoice, 'id'),
+    planRules: new Store<typeof planRules.$inferSelect>(planRules, 'id'),
     noteLink: new Store<typeof noteLink.$inferSelect>(noteLink, 'id'),
     policy: new Store<typeof policy.$inferSelect>(policy, 'seq'),
     neighbourLives: new Store<typeof neighbourLives.$inferSelect>(neighbourLives, 'id', true),
@@ -170,6 +176,9 @@ type LookedUp =
   | 'guard'
   | 'training'
   | 'notice'
+  | 'booking'
+  | 'taskChoice'
+  | 'planRules'
   | 'slotKind'
   | 'neighbourLives'
 type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never

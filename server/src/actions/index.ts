@@ -80,6 +80,10 @@ import { setShifts } from './setShifts.ts'
 import { relaxRules } from './relaxRules.ts'
 import { pinNotice } from './pinNotice.ts'
 import { unpinNotice } from './unpinNotice.ts'
+import { bookPrinter } from './bookPrinter.ts'
+import { cancelBooking } from './cancelBooking.ts'
+import { placeTask } from './placeTask.ts'
+import { setPlanRules } from './setPlanRules.ts'
 
 /** Every kind of action on the server's side. The key of the record is the kind's name in the contract. */
 const kinds = {
@@ -161,6 +165,10 @@ const kinds = {
   'relax-rules': relaxRules,
   'pin-notice': pinNotice,
   'unpin-notice': unpinNotice,
+  'book-printer': bookPrinter,
+  'cancel-booking': cancelBooking,
+  'place-task': placeTask,
+  'set-plan-rules': setPlanRules,
   note,
   amend: amendBy((name) => kindOf(name)),
 }

@@ -1,6 +1,10 @@
-import { Router } from 'express'
+import { Router, type Request } from 'express'
+import { priceSchema, type PriceRequest } from '@diatribon/contract'
+import { checked } from '../platform/refusal.ts'
 import { freshFor, requires, type Services } from '../services/services.ts'
+import { fortnightPage, priceMove } from './fortnightPage.ts'
 import { round } from './round.ts'
+import { sitePlan } from './sitePlan.ts'
 
 export function planRoutes(services: Services): Router {
   const router = Router()
@@ -8,6 +12,21 @@ export function planRoutes(services: Services): Router {
     const { where } = request.query
     const fresh = await freshFor(services, request, 'due', 'everyone')
     response.json(await round(services.database.db, typeof where === 'string' ? where : null, fresh))
+  })
+  const planHere = async (request: Request) => {
+    await freshFor(services, request, 'due', 'everyone')
+    return sitePlan(services.database, services.planner, {
+      now: services.clock(),
+      onBetter: () => services.live.announceAreas(['plan']),
+      onProblem: services.onProblem,
+    })
+  }
+  router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {
+    response.json(await fortnightPage(services.database.db, await planHere(request)))
+  })
+  router.post('/plan/price', requires(services, 'plan the work'), async (request, response) => {
+    const move = checked<PriceRequest>(priceSchema, request.body)
+    response.json(priceMove(await planHere(request), move))
   })
   return router
 }

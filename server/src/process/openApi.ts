@@ -4,6 +4,7 @@ import {
   actionShapes,
   benchIncidenceSchema,
   benchPlanSchema,
+  priceSchema,
   benchSurvivalSchema,
   benchInspectionSchema,
   benchLifeSchema,
@@ -104,6 +105,8 @@ const operations: Record<string, Operation> = {
   'get /api/plan/round': {
     summary: 'What is due: overdue, this week, later (query: where, a room or "room / rack")',
   },
+  'get /api/plan/fortnight': { summary: 'The plan: visits by day and person, what is left and why, bound and gap' },
+  'post /api/plan/price': { summary: 'What it would cost to move tasks of the plan', body: priceSchema },
   'get /api/lives': { summary: 'What the history of every part type says' },
   'get /api/lives/{id}': { summary: 'One part type: records, curves, verdict' },
   'get /api/logbook': { summary: 'The book, newest first, in pages', query: logQuerySchema },

@@ -88,6 +88,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     live,
     kept,
     planner: openPlanner(),
+    onProblem: (err) => logger.error({ err }, 'the plan could not be worked out'),
     sessions: openSessions(database, clock),
     door: openDoor(
       database.pool,

@@ -29,6 +29,8 @@ export interface Services {
   live: Announces
   kept: Kept
   planner: Planner
+  /** Tells the log of what went wrong where nobody waits. */
+  onProblem(this: void, error: unknown): void
   /** Sign-ins to show on the sign-in page; null in a real workshop. */
   demo: { names: string[]; pin: string } | null
   /** The address that people reach the site at; null: what they typed. */

@@ -1,9 +1,14 @@
 import useSWR from 'swr'
-import type { ForecastPage, Round } from '@diatribon/contract'
+import type { ForecastPage, FortnightPage, Round } from '@diatribon/contract'
 
 /** What is due. @param where a room, or a rack as "room / rack"; null: everywhere */
 export const useRound = (where: string | null) =>
   useSWR<Round, unknown>(`/api/plan/round${where === null ? '' : `?where=${encodeURIComponent(where)}`}`, {
     keepPreviousData: true,
+  })
+/** The plan; asked again while the solver is still at a better one. */
+export const useFortnight = () =>
+  useSWR<FortnightPage, unknown>('/api/plan/fortnight', {
+    refreshInterval: (page) => (page?.isBeingSolved ? 3000 : 0),
   })
 export const useForecast = (printerId: string) => useSWR<ForecastPage, unknown>(`/api/printers/${printerId}/forecast`)

@@ -1,0 +1,12 @@
+import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A printer is free again. */
+export interface CancelBooking extends ActionHeader<'cancel-booking'> {
+  bookingId: string
+}
+
+export const cancelBooking: ActionShape = {
+  schema: siteAction('cancel-booking', { bookingId: uuid.required() }),
+  areas: ['plan', 'logbook'],
+  summary: 'Take a booking back.',
+}

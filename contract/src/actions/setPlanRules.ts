@@ -1,0 +1,20 @@
+import Joi from 'joi'
+import { onHoldOrders, type PlanRules } from '../plan/fortnight.ts'
+import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+
+/** By which rules the workshop plans. */
+export interface SetPlanRules extends ActionHeader<'set-plan-rules'>, PlanRules {}
+
+export const setPlanRules: ActionShape = {
+  schema: siteAction('set-plan-rules', {
+    days: Joi.number().integer().min(7).max(56).required(),
+    shareOfShift: Joi.number().min(0.01).max(1).required(),
+    setUpMinutes: Joi.number().min(0).max(240).required(),
+    changeCostMinor: Joi.number().integer().min(0).max(100_000_000).required(),
+    onHold: Joi.string()
+      .valid(...onHoldOrders)
+      .required(),
+  }),
+  areas: ['plan', 'logbook'],
+  summary: 'Set by which rules the workshop plans.',
+}

@@ -1,0 +1,149 @@
+import { and, eq, isNull, lte, or, sql } from 'drizzle-orm'
+import type { CheckTurn, OnHoldOrder, PlannedTask, ReplacementDuty, SignOff } from '@diatribon/contract'
+import { allSlotKinds } from '../actions/writers/slotKinds.ts'
+import { madeDuties } from '../faults/openFaults.ts'
+import { replacementCosts } from '../lives/judgementFigure.ts'
+import type { Db } from '../platform/database.ts'
+import { dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'
+
+/** A duty that people have put down takes so long unless they say otherwise. Common practice, no source. */
+const minutesOfDuty = 15
+/** A part is not changed sooner than this share of its interval before its turn: what it would still run is lost. */
+const earlyShare = 0.1
+const daysEarlyAtLeast = 3
+/** Days by which a check without a stated window may be late before that costs what it costs to do it. Common practice, no source. */
+const usualWindowDays = 7
+/** What waits on a printer that is on hold counts so much of what it would. */
+const onHoldWeight: Record<OnHoldOrder, number> = { first: 3, last: 0.3, 'as the others': 1 }
+
+const addDays = (day: string, days: number) => {
+  const date = new Date(`${day}T00:00:00Z`)
+  date.setUTCDate(date.getUTCDate() + days)
+  return date.toISOString().slice(0, 10)
+}
+
+/**
+ * Everything that falls due until a day, as tasks of the plan: replacements by the rule in force, checks by their turns, and what people have
+ * put down. What waiting costs comes from the life of the part; of checks and duties, from what doing them is worth to the workshop.
+ */
+export async function planTasks(
+  db: Db,
+  { today, lastDay, onHold }: { today: string; lastDay: string; onHold: OnHoldOrder },
+): Promise<PlannedTask[]> {
+  const [place] = await db.select({ labour: site.labourCostMinorPerHour }).from(site).limit(1)
+  const labour = place?.labour ?? 0
+  const costs = new Map(
+    (await db.select().from(partType)).map((type) => [type.id, { type, cost: replacementCosts(type, labour) }]),
+  )
+  const kinds = new Map((await allSlotKinds(db)).map(({ name, work }) => [name.toLowerCase(), work]))
+  const rows = await db
+    .select({ what: dueItem.what, item: dueItem.item })
+    .from(dueItem)
+    .innerJoin(printer, and(eq(printer.id, dueItem.printerId), isNull(printer.retiredReason)))
+    .where(and(sql`${dueItem.urgency} is not null`, or(lte(dueItem.dueDate, lastDay), eq(dueItem.urgency, 'overdue'))))
+  const choices = await choicesOf(db)
+  const perMinute = labour / 60
+  const weigh = (task: PlannedTask): PlannedTask => ({
+    ...task,
+    riskPerDayMinor: Math.max(1, Math.round(task.riskPerDayMinor * (task.printer.onHold ? onHoldWeight[onHold] : 1))),
+  })
+  const tasks = rows.flatMap(({ what, item }): PlannedTask[] => {
+    if (what === 'check') {
+      const { printer: spot, checkType, dueDate, due } = item as CheckTurn
+      // What is looked at before each print is nobody's round.
+      if (checkType.beforePrint) return []
+      const id = `check ${checkType.id} ${spot.id}`
+      const window = due?.clock === 'days' ? Math.max(1, due.interval / 10) : usualWindowDays
+      const task: PlannedTask = {
+        id,
+        kind: 'check',
+        printer: spot,
+        words: checkType.name,
+        partType: null,
+        minutes: checkType.minutes,
+        due: dueDate ?? today,
+        earliest: null,
+        riskPerDayMinor: (checkType.minutes * perMinute) / window,
+        signOff: checkType.needs.signOff,
+        opens: checkType.id,
+        choice: choices.get(id) ?? null,
+      }
+      return [task]
+    }
+    const duty = item as ReplacementDuty
+    const { printer: spot, slot, partType: type, dueDate, fittingId } = duty
+    const id = `replace ${fittingId}`
+    const known = costs.get(type.id)
+    const due = dueDate ?? today
+    const task: PlannedTask = {
+      id,
+      kind: 'replace',
+      printer: spot,
+      words: slot.name,
+      partType: { id: type.id, name: type.name },
+      minutes: known?.type.minutes ?? minutesOfDuty,
+      due,
+      earliest: earliestOf(duty, due, today),
+      riskPerDayMinor: riskOf(duty, known?.cost ?? null),
+      signOff: kinds.get(type.slotKind.toLowerCase()) ?? null,
+      opens: slot.id,
+      choice: choices.get(id) ?? null,
+    }
+    return [task]
+  })
+  const made = (await madeDuties(db)).filter(({ dueDate }) => dueDate <= lastDay)
+  for (const { id: dutyId, printer: spot, words, dueDate } of made) {
+    const id = `duty ${dutyId}`
+    tasks.push({
+      id,
+      kind: 'duty',
+      printer: spot,
+      words,
+      partType: null,
+      minutes: minutesOfDuty,
+      due: dueDate,
+      earliest: null,
+      riskPerDayMinor: (minutesOfDuty * perMinute) / usualWindowDays,
+      signOff: null,
+      opens: dutyId,
+      choice: choices.get(id) ?? null,
+    })
+  }
+  return tasks.map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
+}
+
+/** Added chance to fail in a day, times what a failure costs more than a replacement in time. */
+function riskOf(
+  { failureChance }: ReplacementDuty,
+  cost: { preventiveMinor: number; failureMinor: number } | null,
+): number {
+  if (!cost) return 0
+  const usualChance = 0.05 // within a week, where nothing is known yet: common practice, no source
+  return ((failureChance ?? usualChance) / 7) * (cost.failureMinor - cost.preventiveMinor)
+}
+
+function earliestOf({ interval, left, clock }: ReplacementDuty, due: string, today: string): string | null {
+  if (left <= 0 || due <= today) return null
+  const days = Math.max(0, (Date.parse(due) - Date.parse(today)) / 86_400_000)
+  const early = clock === 'days' ? interval * earlyShare : left > 0 ? (days * interval * earlyShare) / left : 0
+  const from = addDays(due, -Math.max(daysEarlyAtLeast, Math.floor(early)))
+  return from <= today ? null : from
+}
+
+async function choicesOf(db: Db): Promise<Map<string, NonNullable<PlannedTask['choice']>>> {
+  const rows = await db
+    .select({ row: taskChoice, who: person.displayName })
+    .from(taskChoice)
+    .innerJoin(person, eq(person.id, taskChoice.personId))
+  return new Map(
+    rows
+      .filter(({ row }) => row.choice !== 'free')
+      .map(({ row, who }) => [
+        row.id,
+        { choice: row.choice, day: row.day, who, reason: row.reason, forPersonId: row.forPersonId },
+      ]),
+  )
+}
+
+/** Sign-offs as the planner compares them: each for one model. */
+export const neededFor = (signOff: SignOff, modelId: string) => `${signOff} ${modelId}`

@@ -1,0 +1,188 @@
+import { createHash } from 'node:crypto'
+import { and, desc, gte, isNull, lt, lte } from 'drizzle-orm'
+import type { PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
+import {
+  boundWithoutLimits,
+  greedyPlan,
+  planAnswer,
+  preparePlan,
+  type Assignment,
+  type PlanAnswer,
+  type PlanProblem,
+  type PlanTask,
+} from '@diatribon/core'
+import { calendarHere, type SiteCalendar } from '../platform/calendar.ts'
+import type { Database, Db } from '../platform/database.ts'
+import { booking, job, keptPlan } from '../platform/tables.ts'
+import { dayIn } from '../platform/wallClock.ts'
+import { neededRole, planDays, rulesOf } from './planDays.ts'
+import type { Planner } from './planner.ts'
+import { neededFor, planTasks } from './planTasks.ts'
+
+/** Everything that a plan is worked out from, and what is there of it. */
+export interface SitePlan {
+  today: string
+  rules: PlanRules
+  calendar: SiteCalendar
+  shown: PlannedDay[]
+  tasks: PlannedTask[]
+  problem: PlanProblem
+  answer: PlanAnswer
+  madeAt: Date
+  isSolved: boolean
+  /** The plan of the last day before this one that had one. */
+  earlier: { day: string; assignments: Assignment[]; tasks: PlannedTask[] } | null
+}
+
+/** A fortnight of work may take the solver so long; a big site is planned by what it finds by then. */
+const secondsToSolve = 20
+/** Plans of so many days back are kept. */
+const daysKept = 60
+
+/**
+ * The workshop's plan: the one that is kept while nothing that it rests on has changed, else one that is made at once; the solver's follows.
+ * @param onBetter is told when a better one is there
+ */
+export async function sitePlan(
+  { db, pool }: Database,
+  planner: Planner,
+  { now, onBetter, onProblem }: { now: Date; onBetter: () => void; onProblem: (error: unknown) => void },
+): Promise<SitePlan> {
+  const found = await problemOf(db, now)
+  const { today, problem, tasks } = found
+  const mark = createHash('sha1').update(JSON.stringify(problem)).digest('base64url')
+  const [kept] = await db.select().from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
+  const [before] = await db.select().from(keptPlan).where(lt(keptPlan.day, today)).orderBy(desc(keptPlan.day)).limit(1)
+  const earlier = before ? { day: before.day, assignments: before.answer.assignments, tasks: before.tasks } : null
+  const holds = kept !== undefined && kept.day === today && kept.mark === mark
+  if (holds && kept.solved === 1) return { ...found, answer: kept.answer, madeAt: kept.madeAt, isSolved: true, earlier }
+  // What people have seen: moving it costs.
+  const seen = { ...problem, before: kept?.answer.assignments ?? [], changeCost: found.rules.changeCostMinor }
+  const answer = holds ? kept.answer : atOnce(seen)
+  const keep = async (of: PlanAnswer, solved: 0 | 1) => {
+    const row = { mark, madeAt: now, answer: of, tasks, solved }
+    await db
+      .insert(keptPlan)
+      .values({ day: today, ...row })
+      .onConflictDoUpdate({ target: keptPlan.day, set: row })
+  }
+  if (!holds) await keep(answer, 0)
+  void solveOnce()
+  return { ...found, answer, madeAt: holds ? kept.madeAt : now, isSolved: false, earlier }
+
+  /** One process solves a problem, however many pages ask for it. */
+  async function solveOnce(): Promise<void> {
+    try {
+      const client = await pool.connect()
+      try {
+        const { rows } = await client.query<{ mine: boolean }>(
+          'SELECT pg_try_advisory_lock(17, hashtext($1)) AS mine',
+          [mark],
+        )
+        if (!rows[0]?.mine) return
+        try {
+          const better = await planner.solve(seen, secondsToSolve)
+          const [now1] = await db.select({ mark: keptPlan.mark }).from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
+          if (now1?.mark !== mark) return
+          await keep(better, 1)
+          await db.delete(keptPlan).where(lt(keptPlan.day, dayBack(today, daysKept)))
+          onBetter()
+        } finally {
+          await client.query('SELECT pg_advisory_unlock(17, hashtext($1))', [mark])
+        }
+      } finally {
+        client.release()
+      }
+    } catch (error) {
+      onProblem(error)
+    }
+  }
+}
+
+function dayBack(day: string, days: number): string {
+  const date = new Date(`${day}T00:00:00Z`)
+  date.setUTCDate(date.getUTCDate() - days)
+  return date.toISOString().slice(0, 10)
+}
+
+export function atOnce(problem: PlanProblem): PlanAnswer {
+  const plan = preparePlan(problem)
+  return planAnswer(greedyPlan(plan), boundWithoutLimits(plan), 'at once')
+}
+
+type Found = Pick<SitePlan, 'today' | 'rules' | 'calendar' | 'shown' | 'tasks' | 'problem'>
+
+async function problemOf(db: Db, now: Date): Promise<Found> {
+  const calendar = await calendarHere(db)
+  const rules = await rulesOf(db)
+  const today = dayIn(calendar.timeZone)(now)
+  const { days, shown } = await planDays(db, { rules, calendar, now: startOfHour(now) })
+  const lastDay = shown.at(-1)?.day ?? today
+  const tasks = await planTasks(db, { today, lastDay, onHold: rules.onHold })
+  const bookings = [...(await bookedDays(db, today, lastDay)), ...(await runningOver(db, { now, today, calendar }))]
+  const planned = tasks.filter(({ choice }) => choice?.choice !== 'left out' || (choice.day ?? '') <= lastDay)
+  // The planner knows no empty plan: a workshop that is closed throughout has one day without people.
+  const problem: PlanProblem = {
+    days: days.length > 0 ? days : [{ date: today, people: [] }],
+    tasks: planned.map((task) => planTaskOf(task, rules, today)),
+    bookings,
+  }
+  return { today, rules, calendar, shown, tasks, problem }
+}
+
+/** What is left of today counts by the hour, so that not every look has another plan. */
+const startOfHour = (now: Date) => new Date(Math.floor(now.getTime() / 3_600_000) * 3_600_000)
+
+export function planTaskOf(task: PlannedTask, rules: PlanRules, today: string): PlanTask {
+  const { id, kind, printer, minutes, due, riskPerDayMinor, signOff, choice } = task
+  const leftUntil = choice?.choice === 'left out' ? choice.day : null
+  const earliest = [task.earliest, leftUntil]
+    .filter((day): day is string => day !== null)
+    .sort()
+    .at(-1)
+  return {
+    id,
+    printer: printer.id,
+    minutes,
+    setUp: { id: printer.id, minutes: rules.setUpMinutes },
+    needs: [
+      neededRole(kind === 'replace' ? 'technician' : 'operator'),
+      ...(signOff ? [neededFor(signOff, printer.modelId)] : []),
+    ],
+    due,
+    riskPerDay: riskPerDayMinor,
+    ...(earliest ? { earliest } : {}),
+    ...(choice?.choice === 'pinned' && choice.day && choice.day >= today
+      ? { pinned: { date: choice.day, ...(choice.forPersonId ? { person: choice.forPersonId } : {}) } }
+      : {}),
+  }
+}
+
+async function bookedDays(db: Db, from: string, until: string): Promise<PlanProblem['bookings'][number][]> {
+  const rows = await db
+    .select()
+    .from(booking)
+    .where(and(isNull(booking.cancelledSeq), gte(booking.untilDay, from), lte(booking.fromDay, until)))
+  return rows.flatMap(({ printerId, fromDay, untilDay }) => {
+    const days: { printer: string; date: string }[] = []
+    for (let day = fromDay < from ? from : fromDay; day <= untilDay && day <= until; day = dayBack(day, -1))
+      days.push({ printer: printerId, date: day })
+    return days
+  })
+}
+
+/** A printer whose job runs until tomorrow is not free today. */
+async function runningOver(
+  db: Db,
+  { now, today, calendar }: { now: Date; today: string; calendar: SiteCalendar },
+): Promise<PlanProblem['bookings'][number][]> {
+  const rows = await db
+    .select({ printerId: job.printerId, startedAt: job.startedAt, hours: job.plannedHours })
+    .from(job)
+    .where(isNull(job.finishedSeq))
+  const day = dayIn(calendar.timeZone)
+  return rows.flatMap(({ printerId, startedAt, hours }) => {
+    const end = new Date(startedAt.getTime() + hours * 3_600_000)
+    return end > now && day(end) > today ? [{ printer: printerId, date: today }] : []
+  })
+}
