@@ -43,6 +43,11 @@ export interface PlannedTask {
   signOff: SignOff | null
   /** The check, slot or duty that it opens. */
   opens: string
+  /** Of a check that was begun and not finished. */
+  openSheetId: string | null
+  tools: string[]
+  /** What stands where the work is. */
+  cautions: string[]
   choice: {
     choice: TaskChoice
     day: string | null

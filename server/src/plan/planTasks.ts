@@ -4,7 +4,7 @@ import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
 import type { Db } from '../platform/database.ts'
-import { dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'
+import { checkType, dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'
 
 /** A duty that people have put down takes so long unless they say otherwise. Common practice, no source. */
 const minutesOfDuty = 15
@@ -35,13 +35,19 @@ export async function planTasks(
   const costs = new Map(
     (await db.select().from(partType)).map((type) => [type.id, { type, cost: replacementCosts(type, labour) }]),
   )
-  const kinds = new Map((await allSlotKinds(db)).map(({ name, work }) => [name.toLowerCase(), work]))
+  const kinds = new Map((await allSlotKinds(db)).map((kind) => [kind.name.toLowerCase(), kind]))
   const rows = await db
     .select({ what: dueItem.what, item: dueItem.item })
     .from(dueItem)
     .innerJoin(printer, and(eq(printer.id, dueItem.printerId), isNull(printer.retiredReason)))
     .where(and(sql`${dueItem.urgency} is not null`, or(lte(dueItem.dueDate, lastDay), eq(dueItem.urgency, 'overdue'))))
   const choices = await choicesOf(db)
+  const contents = new Map(
+    (await db.select({ id: checkType.id, content: checkType.content }).from(checkType)).map((one) => [
+      one.id,
+      one.content,
+    ]),
+  )
   const perMinute = labour / 60
   const weigh = (task: PlannedTask): PlannedTask => ({
     ...task,
@@ -49,23 +55,26 @@ export async function planTasks(
   })
   const tasks = rows.flatMap(({ what, item }): PlannedTask[] => {
     if (what === 'check') {
-      const { printer: spot, checkType, dueDate, due } = item as CheckTurn
+      const { printer: spot, checkType: check, dueDate, due, openSheetId } = item as CheckTurn
       // What is looked at before each print is nobody's round.
-      if (checkType.beforePrint) return []
-      const id = `check ${checkType.id} ${spot.id}`
+      if (check.beforePrint) return []
+      const id = `check ${check.id} ${spot.id}`
       const window = due?.clock === 'days' ? Math.max(1, due.interval / 10) : usualWindowDays
       const task: PlannedTask = {
         id,
         kind: 'check',
         printer: spot,
-        words: checkType.name,
+        words: check.name,
         partType: null,
-        minutes: checkType.minutes,
+        minutes: check.minutes,
         due: dueDate ?? today,
         earliest: null,
-        riskPerDayMinor: (checkType.minutes * perMinute) / window,
-        signOff: checkType.needs.signOff,
-        opens: checkType.id,
+        riskPerDayMinor: (check.minutes * perMinute) / window,
+        signOff: check.needs.signOff,
+        opens: check.id,
+        openSheetId,
+        tools: contents.get(check.id)?.tools ?? [],
+        cautions: contents.get(check.id)?.cautions ?? [],
         choice: choices.get(id) ?? null,
       }
       return [task]
@@ -74,6 +83,7 @@ export async function planTasks(
     const { printer: spot, slot, partType: type, dueDate, fittingId } = duty
     const id = `replace ${fittingId}`
     const known = costs.get(type.id)
+    const kind = kinds.get(type.slotKind.toLowerCase())
     const due = dueDate ?? today
     const task: PlannedTask = {
       id,
@@ -85,8 +95,11 @@ export async function planTasks(
       due,
       earliest: earliestOf(duty, due, today),
       riskPerDayMinor: riskOf(duty, known?.cost ?? null),
-      signOff: kinds.get(type.slotKind.toLowerCase()) ?? null,
+      signOff: kind?.work ?? null,
       opens: slot.id,
+      openSheetId: null,
+      tools: [],
+      cautions: kind?.caution ? [kind.caution] : [],
       choice: choices.get(id) ?? null,
     }
     return [task]
@@ -106,6 +119,9 @@ export async function planTasks(
       riskPerDayMinor: (minutesOfDuty * perMinute) / usualWindowDays,
       signOff: null,
       opens: dutyId,
+      openSheetId: null,
+      tools: [],
+      cautions: [],
       choice: choices.get(id) ?? null,
     })
   }

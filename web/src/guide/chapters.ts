@@ -45,6 +45,7 @@ const ofScreens: [path: RegExp, title: string][] = [
   [/^\/printers\/[^/]+\?.*view=readings/i, 'Readings'],
   [/^\/printers\//, 'Printer'],
   [/^\/round/, 'Round'],
+  [/^\/plan/, 'Plan'],
   [/^\/check\//, 'Checks of a printer'],
   [/^\/checks/, 'Checks (data)'],
   [/^\/drifting/, 'Drifting'],

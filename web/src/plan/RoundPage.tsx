@@ -19,6 +19,7 @@ import { WearBar } from '../ui/WearBar.tsx'
 import { ago, amount, day, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
 import { useRound } from './reads.ts'
+import { Today } from './Today.tsx'
 
 /** What is due: overdue first, then this week; what comes later is folded. */
 export function RoundPage() {
@@ -67,6 +68,7 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
     <>
       <AsOf fresh={fresh} />
       {field}
+      <Today keeps={keeps} />
       {promised.length > 0 && (
         <section className={classes.section} aria-label="put down by people">
           <h2>Put down to be done</h2>
