@@ -1,11 +1,21 @@
 import { brokenLimits, preparePlan, type PlanAnswer, type PlanProblem, type PlanTask } from '@diatribon/core'
-import { scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+import { randomUUID } from 'node:crypto'
+import type { FortnightPage, PricedMove } from '@diatribon/contract'
+import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
+let moment = Date.parse('2026-11-20T06:00:00Z')
 let shop: Workshop
+let lead: Client
 let technician: Client
+let technicianId: string
+const at = (daysAgo: number) => new Date(Date.parse('2026-11-20T06:00:00Z') - daysAgo * dayMs).toISOString()
 beforeAll(async () => {
-  shop = await scratchWorkshop(() => new Date('2026-11-20T10:00:00Z'))
+  shop = await scratchWorkshop(() => new Date(moment))
+  lead = shop.lead
   technician = await shop.as('technician')
+  technicianId = (await technician.get<{ person: { id: string } }>('/api/session')).person.id
+  for (let day = 60; day >= 0; day -= 2)
+    await lead.act({ kind: 'count-hours', printerId: shop.ids.printer, at: at(day), meterHours: (60 - day) * 4.9 })
 })
 afterAll(() => shop.close())
 
@@ -82,4 +92,114 @@ it('tells the chance to get through a long job', async () => {
     body: { chance: expect.closeTo(Math.exp(-0.084), 10) as number },
   })
   expect(await technician.call('POST', '/api/bench/survival', { ...asked, hours: -1 })).toMatchObject({ status: 400 })
+})
+
+describe('the workshop’s plan', () => {
+  const weekly = [1, 2, 3, 4, 5].map((weekday) => ({ weekday, from: '08:00', until: '16:00' }))
+  const plan = async () => {
+    for (;;) {
+      const page = await lead.get<FortnightPage>('/api/plan/fortnight')
+      if (!page.isBeingSolved) return page
+    }
+  }
+  const nozzleVisit = ({ visits }: FortnightPage) =>
+    visits.find(({ tasks }) => tasks.some(({ kind, words }) => kind === 'replace' && words === 'Nozzle'))
+  const setShifts = (days: { day: string; spans: [] }[] = []) =>
+    lead.act({ kind: 'set-shifts', personId: technicianId, weekly, days })
+
+  it('is empty, and says so, while nobody is on shift', async () => {
+    const { visits, left } = await plan()
+    expect(visits).toEqual([])
+    expect(left.every(({ why }) => why.includes('Nobody is there'))).toBe(true)
+  })
+
+  it('has a replacement on or before its due date, by somebody who may, within their minutes', async () => {
+    await setShifts()
+    const page = await plan()
+    const visit = nozzleVisit(page)!
+    expect(visit.personId).toBe(technicianId)
+    const [task] = visit.tasks.filter(({ words }) => words === 'Nozzle')
+    expect(visit.day <= task!.due).toBe(true)
+    expect(visit.minutes).toBe(page.rules.setUpMinutes + visit.tasks.reduce((sum, { minutes }) => sum + minutes, 0))
+    for (const { people } of page.days)
+      for (const { planned, minutes } of people) expect(planned).toBeLessThanOrEqual(minutes)
+  })
+
+  it('a move has its price before it is made, and then stays', async () => {
+    const before = await plan()
+    const visit = nozzleVisit(before)!
+    const late = before.days.filter(({ people }) => people.length > 0).at(-1)!.day
+    const tasks = visit.tasks.map(({ id }) => id)
+    const priced = (await lead.call('POST', '/api/plan/price', { tasks, day: late, personId: technicianId }))
+      .body as PricedMove
+    expect(priced.problem).toBeNull()
+    expect(priced.costMinor).toBeGreaterThan(0)
+    const sunday = before.days.find(({ people }) => people.length === 0)!.day
+    const impossible = await lead.call('POST', '/api/plan/price', { tasks, day: sunday, personId: null })
+    expect((impossible.body as PricedMove).problem).toMatch(/Nobody|not among/)
+    for (const task of tasks)
+      await lead.act({ kind: 'place-task', printerId: shop.ids.printer, task, choice: 'pinned', day: late })
+    expect(nozzleVisit(await plan())!.day).toBe(late)
+    for (const task of tasks) await lead.act({ kind: 'place-task', printerId: shop.ids.printer, task, choice: 'free' })
+  })
+
+  it('goes around a day on which the printer is booked, and one on which somebody is ill', async () => {
+    const { day } = nozzleVisit(await plan())!
+    const bookingId = randomUUID()
+    const of = { bookingId, printerId: shop.ids.printer, words: 'Open day' }
+    await lead.act({ kind: 'book-printer', ...of, fromDay: day, untilDay: day })
+    const page = await plan()
+    expect(nozzleVisit(page)!.day).not.toBe(day)
+    expect(page.bookings).toMatchObject([{ from: day, words: 'Open day' }])
+    await lead.act({ kind: 'cancel-booking', bookingId })
+    expect(await lead.refused({ kind: 'cancel-booking', bookingId })).toMatchObject({ status: 409 })
+    const next = nozzleVisit(await plan())!.day
+    await setShifts([{ day: next, spans: [] }])
+    expect(nozzleVisit(await plan())!.day).not.toBe(next)
+    await setShifts()
+  })
+
+  it('leaves out what somebody leaves out, with who and why', async () => {
+    const [task] = nozzleVisit(await plan())!.tasks.filter(({ words }) => words === 'Nozzle')
+    const of = { printerId: shop.ids.printer, task: task!.id }
+    expect(await lead.refused({ kind: 'place-task', ...of, choice: 'left out', day: '2027-03-01' })).toMatchObject({
+      status: 400,
+    })
+    await lead.act({ kind: 'place-task', ...of, choice: 'left out', day: '2027-03-01', reason: 'Being sold' })
+    const page = await plan()
+    expect(nozzleVisit(page)).toBeUndefined()
+    expect(page.left.find((one) => one.task.id === task!.id)!.why).toContain('Being sold')
+    await lead.act({ kind: 'place-task', ...of, choice: 'free' })
+  })
+
+  it('tells the day after what stands otherwise, and why', async () => {
+    const [task] = nozzleVisit(await plan())!.tasks.filter(({ words }) => words === 'Nozzle')
+    moment += dayMs
+    const monday = '2026-11-30'
+    await lead.act({
+      kind: 'place-task',
+      printerId: shop.ids.printer,
+      task: task!.id,
+      choice: 'pinned',
+      day: monday,
+      reason: 'After the fair',
+    })
+    const { changes } = await plan()
+    const change = changes.find(({ words }) => words.includes('Nozzle'))
+    expect(change!.words).toContain(monday)
+    expect(change!.why).toContain('Pinned by')
+  })
+
+  it.each([
+    ['nobody but those who plan', { choice: 'free' }, 403],
+    ['a task that is none', { choice: 'free', task: 'sweep the floor' }, 400],
+    ['a pin without a day', { choice: 'pinned' }, 400],
+    ['a day that is not', { choice: 'pinned', day: '2026-02-30' }, 400],
+  ] as const)('refuses %s', async (_, body, status) => {
+    const from = status === 403 ? await shop.as('operator') : lead
+    const task = `duty ${randomUUID()}`
+    expect(await from.refused({ kind: 'place-task', printerId: shop.ids.printer, task, ...body })).toMatchObject({
+      status,
+    })
+  })
 })
