@@ -241,9 +241,7 @@ function VisitCard({ visit, mayMove, onOpen }: { visit: Visit; mayMove: boolean;
         transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
         zIndex: isDragging ? 5 : undefined,
       }}
-      {...attributes}
-      {...listeners}
-      role="button"
+      {...(mayMove ? { ...attributes, ...listeners, role: 'button' } : {})}
       onClick={() => onOpen(visit)}
     >
       <span className={classes.place}>{visit.printer.place}</span>
