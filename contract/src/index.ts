@@ -132,6 +132,7 @@ export type { BookPrinter } from './actions/bookPrinter.ts'
 export type { CancelBooking } from './actions/cancelBooking.ts'
 export type { PlaceTask } from './actions/placeTask.ts'
 export type { SetPlanRules } from './actions/setPlanRules.ts'
+export type { LongJobPage, LongJobPrinter } from './plan/longJob.ts'
 export {
   onHoldOrders,
   priceSchema,
@@ -246,6 +247,7 @@ export type { PrinterState } from './printers/printerState.ts'
 export type {
   ComparedPolicy,
   KnownAt,
+  FailuresAhead,
   KitMatesHere,
   LookingCheck,
   LooksHere,

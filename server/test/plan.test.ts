@@ -1,6 +1,6 @@
 import { brokenLimits, preparePlan, type PlanAnswer, type PlanProblem, type PlanTask } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
-import type { FortnightPage, PricedMove } from '@diatribon/contract'
+import type { FortnightPage, LongJobPage, PricedMove } from '@diatribon/contract'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let moment = Date.parse('2026-11-20T06:00:00Z')
@@ -201,5 +201,24 @@ describe('the workshop’s plan', () => {
     expect(await from.refused({ kind: 'place-task', printerId: shop.ids.printer, task, ...body })).toMatchObject({
       status,
     })
+  })
+})
+
+describe('a long job', () => {
+  it('is the less likely to get through the longer it is; a stop and unknown ages are told', async () => {
+    const ask = (hours: number) => lead.get<LongJobPage>(`/api/plan/long-job?hours=${hours}`)
+    const [short, long] = [await ask(2), await ask(40)]
+    const chanceOf = ({ printers }: LongJobPage) => printers.find(({ printer }) => printer.id === shop.ids.printer)!
+    expect(chanceOf(short).chance).toBeGreaterThan(chanceOf(long).chance)
+    expect(chanceOf(long).limits[0]).toBeLessThanOrEqual(chanceOf(long).chance)
+    await lead.act({
+      kind: 'report-fault',
+      printerId: shop.ids.printer,
+      faultId: randomUUID(),
+      symptom: 'Smells',
+      mayGoOn: false,
+    })
+    expect(chanceOf(await ask(2)).notes.join(' ')).toContain('one says stop')
+    expect(await lead.call('GET', '/api/plan/long-job?hours=-1')).toMatchObject({ status: 400 })
   })
 })

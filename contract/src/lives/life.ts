@@ -1,6 +1,7 @@
 import type {
   CauseIncidence,
   Doubted,
+  ExpectedFailures,
   LifePrior,
   LifeRecord,
   LooksNode,
@@ -32,6 +33,11 @@ export interface LifeKnown {
   /** Age by which one in ten has failed. */
   b10: Doubted
   failsBeforeTrade: Doubted
+}
+
+/** Failures to expect within so many days, if nothing is replaced in time. */
+export interface FailuresAhead extends ExpectedFailures {
+  days: number
 }
 
 /** A rule and its interval: null where it waits for the failure. */
@@ -141,6 +147,7 @@ export interface LifePage extends LifeSummary {
   /** What the fit says in words; null without a fit. */
   lifeWords: string | null
   prior: LifePrior
+  failuresAhead: FailuresAhead[]
   /** How much the catalogue, the own parts and neighbours count, in one sentence. */
   shares: string
   /** null: a price has not been entered yet, so costs cannot be compared. */

@@ -3,6 +3,7 @@ import {
   comparePolicies,
   costOfLooks,
   doubted,
+  expectedFailures,
   fitWeibull,
   given,
   InputProblem,
@@ -34,6 +35,8 @@ export interface History {
   inPlace: number
   /** Units of its clock that parts of this type run in a year, all together. */
   perYear: number
+  /** Parts of known age that are in place, with what each runs in a day. */
+  running: readonly { age: number; perDay: number }[]
   /** null: a price has not been entered yet. */
   cost: { preventiveMinor: number; failureMinor: number } | null
   tradeInterval: number
@@ -81,6 +84,7 @@ export function judge(history: History): StoredJudgement {
   const recommended = compared?.recommended ?? { policy: 'trade interval' as const, interval: tradeInterval }
   const isLearned = recommended.policy === 'learned age'
   const failures = posterior.failures
+  const nodes = posterior.nodes()
   return {
     fitted: records.length,
     failures,
@@ -97,7 +101,14 @@ export function judge(history: History): StoredJudgement {
     },
     known,
     curve: curveOf(posterior, records),
-    nodes: posterior.nodes(),
+    nodes,
+    failuresAhead: daysAhead.map((days) => ({
+      days,
+      ...expectedFailures(
+        nodes,
+        history.running.map(({ age, perDay }) => ({ age, ahead: perDay * days })),
+      ),
+    })),
     shares: sharesWords(worthInFailures(prior), failures, failuresOf(neighbours)),
     policies: compared && compared.policies.map(stored),
     recommended: { policy: recommended.policy, interval: recommended.interval },
@@ -111,6 +122,8 @@ export function judge(history: History): StoredJudgement {
   }
 }
 
+/** How far ahead failures are told. */
+const daysAhead = [30, 90]
 /** Points of the curve that the page draws. */
 const curvePoints = 24
 

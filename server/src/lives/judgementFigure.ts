@@ -40,6 +40,11 @@ export const judgementFigure: Figure<StoredJudgement> = {
         records: lives.map((life) => recordOf(life, type.agesBy)),
         inPlace: lives.filter(({ removalReason }) => removalReason === null).length,
         perYear,
+        running: lives.flatMap((life) =>
+          life.removalReason === null && life.ageIsKnown
+            ? { age: Math.max(0, life.age), perDay: perDayOf(life, now) }
+            : [],
+        ),
         cost: replacementCosts(type, labour),
         tradeInterval: type.tradeInterval,
         tradeWeight: type.tradeWeight,
@@ -70,6 +75,10 @@ export const judgementFigure: Figure<StoredJudgement> = {
 
 /** Every part type's judgement as it is kept. */
 export const keptJudgements = (db: Db): Promise<Map<string, StoredJudgement>> => keptResults(db, 'judgement')
+
+/** What a part has run in a day since it came to its slot. */
+const perDayOf = ({ ran, fittedAt }: PartLife, now: Date) =>
+  Math.max(0, ran) / Math.max(1, (now.getTime() - fittedAt.getTime()) / dayMs)
 
 /** What all parts of a type ran in the last year, or since the first was fitted and then as if for a year. */
 function ranInYear(lives: readonly PartLife[], now: Date): number {

@@ -146,13 +146,14 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     )
   const neighbours = await neighboursOf(db, partTypeId)
   const looking = (await lookingChecks(db, [partTypeId])).get(partTypeId) ?? []
-  const { fit, lifeWords, prior, curve, shares, policies, deadOnArrival, fitted } = judged
+  const { fit, lifeWords, prior, curve, shares, policies, deadOnArrival, fitted, failuresAhead } = judged
   return {
     ...summaryOf(type, judged, await rulesInForce(db, [partTypeId])),
     fit,
     lifeWords,
     prior,
     curve,
+    failuresAhead,
     shares,
     cost: costs && { ...costs, minutes: type.minutes },
     policies,

@@ -106,6 +106,7 @@ const operations: Record<string, Operation> = {
     summary: 'What is due: overdue, this week, later (query: where, a room or "room / rack")',
   },
   'get /api/plan/fortnight': { summary: 'The plan: visits by day and person, what is left and why, bound and gap' },
+  'get /api/plan/long-job': { summary: 'How likely each printer gets through so many hours (query: hours)' },
   'post /api/plan/price': { summary: 'What it would cost to move tasks of the plan', body: priceSchema },
   'get /api/lives': { summary: 'What the history of every part type says' },
   'get /api/lives/{id}': { summary: 'One part type: records, curves, verdict' },

@@ -14,6 +14,7 @@ import { duration, number } from '../ui/words.ts'
 import classes from './JobFilePage.module.css'
 import { Findings } from './Findings.tsx'
 import { FirstLayer } from './FirstLayer.tsx'
+import { LongJob } from '../plan/LongJob.tsx'
 import { useJobReader } from './useJobReader.ts'
 import { useModels } from '../parts/reads.ts'
 import { useSpools } from '../stores/reads.ts'
@@ -132,6 +133,7 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
           <h2 style={{ marginTop: 16 }}>Which printer can take it?</h2>
           <Problem error={error as unknown} />
           {answer && <Findings printers={answer.printers} chosen={chosen} onChoose={setChosen} />}
+          {hours >= 0.1 && <LongJob hours={hours} />}
           {printer && (
             <StartJob
               key={`${printer.id} ${filling} ${spoolId}`}

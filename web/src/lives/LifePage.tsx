@@ -96,7 +96,7 @@ const between = ([low, high]: [number, number], write: (value: number) => string
 
 function Figures({ page }: { page: Page }) {
   const { site } = useSession()
-  const { fitted, inPlace, failures, known, clock, cost, deadOnArrival, lifeWords } = page
+  const { fitted, inPlace, failures, known, clock, cost, deadOnArrival, lifeWords, failuresAhead } = page
   const plainFigure = (value: number) => number(value, 3)
   const age = (value: number) => amount(value, clock)
   const wears =
@@ -113,6 +113,10 @@ function Figures({ page }: { page: Page }) {
           ['Ended by wear', String(failures)],
           ['Half have failed by', `${age(known.typical.median)} ${between(known.typical.limits, age)}`],
           ['One in ten has failed by', `${age(known.b10.median)} ${between(known.b10.limits, age)}`],
+          ...failuresAhead.map(({ days, mean, limits }): [string, string] => [
+            `To fail in ${days} days`,
+            `${plainFigure(mean)} (${limits[0]} to ${limits[1]}), if none is replaced in time`,
+          ]),
           ['Shape', `${plainFigure(known.shape.median)} ${between(known.shape.limits, plainFigure)}: ${wears}`],
           ...(deadOnArrival
             ? ([

@@ -14,6 +14,7 @@ import { Link } from 'react-router'
 import type { FortnightPage, PlannedDay, Visit } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { FigureField } from '../ui/figures.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
@@ -21,6 +22,7 @@ import { Section } from '../ui/Section.tsx'
 import { ago, plural, shortDay, wholeMoney } from '../ui/words.ts'
 import { Bookings } from './Bookings.tsx'
 import classes from './PlanPage.module.css'
+import { LongJob } from './LongJob.tsx'
 import { PlanRulesForm } from './PlanRulesForm.tsx'
 import { useFortnight } from './reads.ts'
 import { VisitDialog, type Target } from './VisitDialog.tsx'
@@ -103,8 +105,22 @@ function Plan({ page }: { page: FortnightPage }) {
         </Section>
       )}
       <Bookings bookings={page.bookings} />
+      <AskLongJob />
       {opened && <VisitDialog page={page} {...opened} onClose={() => setOpened(null)} />}
       {rules && <PlanRulesForm rules={page.rules} onClose={() => setRules(false)} />}
+    </>
+  )
+}
+
+/** A long job for tonight: which printer is the best bet? */
+function AskLongJob() {
+  const [hours, setHours] = useState<number | undefined>(14)
+  return (
+    <>
+      <div className={classes.ask}>
+        <FigureField label="A job of so many hours" min={0.1} max={1000} value={hours} onChange={setHours} />
+      </div>
+      {hours !== undefined && hours > 0 && hours <= 1000 && <LongJob hours={hours} />}
     </>
   )
 }

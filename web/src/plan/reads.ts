@@ -1,11 +1,15 @@
 import useSWR from 'swr'
-import type { ForecastPage, FortnightPage, Round } from '@diatribon/contract'
+import type { ForecastPage, FortnightPage, LongJobPage, Round } from '@diatribon/contract'
 
 /** What is due. @param where a room, or a rack as "room / rack"; null: everywhere */
 export const useRound = (where: string | null) =>
   useSWR<Round, unknown>(`/api/plan/round${where === null ? '' : `?where=${encodeURIComponent(where)}`}`, {
     keepPreviousData: true,
   })
+/** How likely each printer gets through so many hours. */
+export const useLongJob = (hours: number) =>
+  useSWR<LongJobPage, unknown>(`/api/plan/long-job?hours=${hours}`, { keepPreviousData: true })
+
 /** The plan; asked again while the solver is still at a better one. */
 export const useFortnight = () =>
   useSWR<FortnightPage, unknown>('/api/plan/fortnight', {

@@ -1,5 +1,5 @@
 import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
-import type { KitMatesHere, KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
+import type { FailuresAhead, KitMatesHere, KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
 import type { Doubted, LearnedLooks, LifeNode, LifePrior, Policy, PolicyName, PolicyReason } from '@diatribon/core'
 import { moment } from './columns.ts'
 
@@ -69,6 +69,7 @@ export interface StoredJudgement {
   curve: KnownAt[]
   /** The lives that may be the true one, each with its chance. */
   nodes: LifeNode[]
+  failuresAhead: FailuresAhead[]
   shares: string
   /** null: no price yet. */
   policies: StoredPolicy[] | null
