@@ -1,5 +1,6 @@
 import { brokenLimits, preparePlan, type PlanAnswer, type PlanProblem, type PlanTask } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
+import ICAL from 'ical.js'
 import type { FortnightPage, LongJobPage, PricedMove } from '@diatribon/contract'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
@@ -18,6 +19,10 @@ beforeAll(async () => {
     await lead.act({ kind: 'count-hours', printerId: shop.ids.printer, at: at(day), meterHours: (60 - day) * 4.9 })
 })
 afterAll(() => shop.close())
+
+const weekly = [1, 2, 3, 4, 5].map((weekday) => ({ weekday, from: '08:00', until: '16:00' }))
+const setShifts = (days: { day: string; spans: [] }[] = []) =>
+  lead.act({ kind: 'set-shifts', personId: technicianId, weekly, days })
 
 const dates = Array.from({ length: 14 }, (_, i) => new Date(Date.UTC(2026, 10, 23 + i)).toISOString().slice(0, 10))
 
@@ -95,7 +100,6 @@ it('tells the chance to get through a long job', async () => {
 })
 
 describe('the workshop’s plan', () => {
-  const weekly = [1, 2, 3, 4, 5].map((weekday) => ({ weekday, from: '08:00', until: '16:00' }))
   const plan = async () => {
     for (;;) {
       const page = await lead.get<FortnightPage>('/api/plan/fortnight')
@@ -104,8 +108,6 @@ describe('the workshop’s plan', () => {
   }
   const nozzleVisit = ({ visits }: FortnightPage) =>
     visits.find(({ tasks }) => tasks.some(({ kind, words }) => kind === 'replace' && words === 'Nozzle'))
-  const setShifts = (days: { day: string; spans: [] }[] = []) =>
-    lead.act({ kind: 'set-shifts', personId: technicianId, weekly, days })
 
   it('is empty, and says so, while nobody is on shift', async () => {
     const { visits, left } = await plan()
@@ -220,5 +222,55 @@ describe('a long job', () => {
     })
     expect(chanceOf(await ask(2)).notes.join(' ')).toContain('one says stop')
     expect(await lead.call('GET', '/api/plan/long-job?hours=-1')).toMatchObject({ status: 400 })
+  })
+})
+
+describe('the calendar of one’s own', () => {
+  interface Event {
+    uid: string
+    day: string
+    summary: string
+  }
+  const read = async (url: string) => {
+    const response = await fetch(shop.server.url + new URL(url).pathname + new URL(url).search)
+    const text = await response.text()
+    if (!response.ok) return { status: response.status, events: [] as Event[] }
+    const calendar = new ICAL.Component(ICAL.parse(text) as unknown[])
+    const events = calendar.getAllSubcomponents('vevent').map((one) => {
+      const event = new ICAL.Event(one)
+      return { uid: event.uid, day: event.startDate.toString(), summary: event.summary }
+    })
+    return { status: response.status, events }
+  }
+
+  it('is read by others’ programs, follows the plan without doubling, and is gone when it is revoked', async () => {
+    await setShifts()
+    for (;;) if (!(await lead.get<FortnightPage>('/api/plan/fortnight')).isBeingSolved) break
+    const { url } = (await technician.call('POST', '/api/plan/calendar')).body as { url: string }
+    const { events, status } = await read(url)
+    expect(status).toBe(200)
+    const plan = await lead.get<FortnightPage>('/api/plan/fortnight')
+    const own = plan.visits.filter(({ personId }) => personId === technicianId)
+    expect(events.map(({ day }) => day).sort()).toEqual(own.map(({ day }) => day).sort())
+    expect(events.every(({ summary }) => summary.includes('Limpet'))).toBe(true)
+
+    const visit = own[0]!
+    const day = plan.days.filter(({ people }) => people.length > 0).at(-1)!.day
+    for (const { id } of visit.tasks)
+      await lead.act({ kind: 'place-task', printerId: shop.ids.printer, task: id, choice: 'pinned', day })
+    for (;;) if (!(await lead.get<FortnightPage>('/api/plan/fortnight')).isBeingSolved) break
+    const moved = await read(url)
+    expect(moved.events.some((event) => event.day === day && events.some(({ uid }) => uid === event.uid))).toBe(true)
+    expect(new Set(moved.events.map(({ uid }) => uid)).size).toBe(moved.events.length)
+
+    expect((await technician.call('DELETE', '/api/plan/calendar')).status).toBe(204)
+    expect((await read(url)).status).toBe(404)
+    expect((await read(url.replace(/key=.*/, 'key=guess'))).status).toBe(404)
+  })
+
+  it('a new address makes the old one void', async () => {
+    const make = async () => ((await technician.call('POST', '/api/plan/calendar')).body as { url: string }).url
+    const [old, fresh] = [await make(), await make()]
+    expect([(await read(old)).status, (await read(fresh)).status]).toEqual([404, 200])
   })
 })

@@ -104,6 +104,16 @@ export interface Booking {
   who: string
 }
 
+/** Whether somebody's calendar has an address, and since when. */
+export interface CalendarFeed {
+  since: string | null
+}
+
+/** The address of a new one: told once. */
+export interface NewCalendarFeed {
+  url: string
+}
+
 /** Tasks that somebody thinks of moving. */
 export interface PriceRequest {
   tasks: string[]

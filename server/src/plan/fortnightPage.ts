@@ -1,9 +1,10 @@
 import { and, eq, gte, isNull } from 'drizzle-orm'
-import type { Booking, FortnightPage, PlanChange, PlannedTask, PricedMove, Visit } from '@diatribon/contract'
+import type { Booking, FortnightPage, PlanChange, PlannedTask, PricedMove } from '@diatribon/contract'
 import { given, type Assignment } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { booking, person, printer } from '../platform/tables.ts'
 import { atOnce, type SitePlan } from './sitePlan.ts'
+import { visitsOf } from './visits.ts'
 
 /** The plan as people see it: visits by day, person and printer, with what is left and what has changed. */
 export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPage> {
@@ -37,23 +38,6 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
     changes: changesOf(plan),
     bookings: await bookingsFrom(db, plan.today),
   }
-}
-
-function visitsOf(assignments: readonly Assignment[], taskOf: Map<string, PlannedTask>, setUpMinutes: number): Visit[] {
-  const visits = new Map<string, Visit>()
-  for (const { task: id, date, person: personId } of assignments) {
-    const task = taskOf.get(id)
-    if (!task) continue
-    const key = `${date} ${personId} ${task.printer.id}`
-    const visit = visits.get(key) ?? { day: date, personId, printer: task.printer, tasks: [], minutes: setUpMinutes }
-    visits.set(key, visit)
-    visit.tasks.push(task)
-    visit.minutes += task.minutes
-  }
-  const walk = ({ printer: { room, place } }: Visit) => `${room} ${place}`
-  return [...visits.values()].sort(
-    (a, b) => (a.day < b.day ? -1 : a.day > b.day ? 1 : 0) || walk(a).localeCompare(walk(b), 'en', { numeric: true }),
-  )
 }
 
 /** What stands otherwise than in the plan of the day before, and why. */

@@ -1,13 +1,17 @@
-import { Router, type Request } from 'express'
+import { Router } from 'express'
+import { rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
-import { priceSchema, type PriceRequest } from '@diatribon/contract'
-import { checked } from '../platform/refusal.ts'
-import { freshFor, requires, type Services } from '../services/services.ts'
+import { priceSchema, type CalendarFeed, type NewCalendarFeed, type PriceRequest } from '@diatribon/contract'
+import { checked, Refusal } from '../platform/refusal.ts'
+import { addressOf, freshFor, requires, signedIn, type Services } from '../services/services.ts'
+import { calendarOf, feedOwner, feedSince, makeFeed, revokeFeed } from './calendarFeed.ts'
 import { longJob } from './longJob.ts'
 import { fortnightPage, priceMove } from './fortnightPage.ts'
 import { round } from './round.ts'
 import { sitePlan } from './sitePlan.ts'
 
+/** Guessing keys is slow; calendar programs ask once an hour. */
+const feedBrake = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: true, legacyHeaders: false })
 const longJobQuery = Joi.object({ hours: Joi.number().greater(0).max(1000).required() })
 
 export function planRoutes(services: Services): Router {
@@ -17,8 +21,8 @@ export function planRoutes(services: Services): Router {
     const fresh = await freshFor(services, request, 'due', 'everyone')
     response.json(await round(services.database.db, typeof where === 'string' ? where : null, fresh))
   })
-  const planHere = async (request: Request) => {
-    await freshFor(services, request, 'due', 'everyone')
+  const planHere = async (personId: string) => {
+    await services.kept.fresh('due', 'everyone', personId)
     return sitePlan(services.database, services.planner, {
       now: services.clock(),
       onBetter: () => services.live.announceAreas(['plan']),
@@ -26,7 +30,7 @@ export function planRoutes(services: Services): Router {
     })
   }
   router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {
-    response.json(await fortnightPage(services.database.db, await planHere(request)))
+    response.json(await fortnightPage(services.database.db, await planHere(signedIn(request).person.id)))
   })
   router.get('/plan/long-job', requires(services, 'read'), async (request, response) => {
     const { hours } = checked<{ hours: number }>(longJobQuery, request.query)
@@ -34,9 +38,36 @@ export function planRoutes(services: Services): Router {
     await freshFor(services, request, 'due', 'everyone')
     response.json(await longJob(services.database.db, hours))
   })
+  router.get('/plan/calendar', requires(services, 'read'), async (request, response) => {
+    const since = await feedSince(services.database.db, signedIn(request).person.id)
+    response.json({ since: since?.toISOString() ?? null } satisfies CalendarFeed)
+  })
+  router.post('/plan/calendar', requires(services, 'read'), async (request, response) => {
+    const key = await makeFeed(services.database.db, signedIn(request).person.id, services.clock())
+    const address = addressOf(services, request) ?? `${request.protocol}://${request.headers.host ?? ''}`
+    response.status(201).json({ url: `${address}/api/calendar.ics?key=${key}` } satisfies NewCalendarFeed)
+  })
+  router.delete('/plan/calendar', requires(services, 'read'), async (request, response) => {
+    await revokeFeed(services.database.db, signedIn(request).person.id)
+    response.status(204).end()
+  })
+  // Calendar programs do not sign in: whoever has the key may read what its owner has to do.
+  router.get('/calendar.ics', feedBrake, async (request, response) => {
+    const { key } = request.query
+    const owner = typeof key === 'string' ? await feedOwner(services.database.db, key) : null
+    if (!owner)
+      throw new Refusal(
+        404,
+        'not-there',
+        'There is no calendar at this address. It may have been revoked: make a new one.',
+      )
+    const address = services.siteUrl ?? `${request.protocol}://${request.headers.host ?? ''}`
+    const text = await calendarOf(services.database.db, await planHere(owner.id), { owner, address })
+    response.type('text/calendar').send(text)
+  })
   router.post('/plan/price', requires(services, 'plan the work'), async (request, response) => {
     const move = checked<PriceRequest>(priceSchema, request.body)
-    response.json(priceMove(await planHere(request), move))
+    response.json(priceMove(await planHere(signedIn(request).person.id), move))
   })
   return router
 }

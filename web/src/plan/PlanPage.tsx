@@ -20,6 +20,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { ago, plural, shortDay, wholeMoney } from '../ui/words.ts'
+import { CalendarAddress } from './CalendarAddress.tsx'
 import { Bookings } from './Bookings.tsx'
 import classes from './PlanPage.module.css'
 import { LongJob } from './LongJob.tsx'
@@ -106,6 +107,7 @@ function Plan({ page }: { page: FortnightPage }) {
       )}
       <Bookings bookings={page.bookings} />
       <AskLongJob />
+      <CalendarAddress />
       {opened && <VisitDialog page={page} {...opened} onClose={() => setOpened(null)} />}
       {rules && <PlanRulesForm rules={page.rules} onClose={() => setRules(false)} />}
     </>

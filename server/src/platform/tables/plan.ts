@@ -4,7 +4,7 @@ import type { OnHoldOrder, TaskChoice } from '@diatribon/contract'
 import type { PlanAnswer } from '@diatribon/core'
 import type { PlannedTask } from '@diatribon/contract'
 import { entrySeq, moment } from './columns.ts'
-import { site } from './people.ts'
+import { person, site } from './people.ts'
 import { printer } from './printers.ts'
 
 /** Days on which a printer is spoken for. */
@@ -58,6 +58,15 @@ export const planRules = pgTable('plan_rules', {
   setUpMinutes: doublePrecision('set_up_minutes').notNull(),
   changeCostMinor: integer('change_cost_minor').notNull(),
   onHold: text('on_hold').$type<OnHoldOrder>().notNull(),
+})
+
+/** Not part of the book: with its key a calendar program reads what somebody has to do. Only the hash is kept. */
+export const calendarFeed = pgTable('calendar_feed', {
+  personId: uuid('person_id')
+    .primaryKey()
+    .references(() => person.id),
+  keyHash: text('key_hash').notNull().unique(),
+  since: moment('since').notNull(),
 })
 
 /** Derived, not facts: plans as they were worked out. The newest is shown; those of earlier days tell what has changed. */
