@@ -268,6 +268,12 @@ describe('the calendar of one’s own', () => {
     expect((await read(url.replace(/key=.*/, 'key=guess'))).status).toBe(404)
   })
 
+  it('the week sheet is a PDF', async () => {
+    const { status, headers, body } = await technician.call<string>('GET', '/api/plan/week-sheet')
+    expect([status, headers.get('content-type')]).toEqual([200, 'application/pdf'])
+    expect(body.slice(0, 5)).toBe('%PDF-')
+  })
+
   it('a new address makes the old one void', async () => {
     const make = async () => ((await technician.call('POST', '/api/plan/calendar')).body as { url: string }).url
     const [old, fresh] = [await make(), await make()]

@@ -7,6 +7,7 @@ import { addressOf, freshFor, requires, signedIn, type Services } from '../servi
 import { calendarOf, feedOwner, feedSince, makeFeed, revokeFeed } from './calendarFeed.ts'
 import { longJob } from './longJob.ts'
 import { fortnightPage, priceMove } from './fortnightPage.ts'
+import { weekSheet } from '../reports/weekSheet.ts'
 import { round } from './round.ts'
 import { sitePlan } from './sitePlan.ts'
 
@@ -31,6 +32,14 @@ export function planRoutes(services: Services): Router {
   }
   router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {
     response.json(await fortnightPage(services.database.db, await planHere(signedIn(request).person.id)))
+  })
+  router.get('/plan/week-sheet', requires(services, 'read'), async (request, response) => {
+    const { person, site } = signedIn(request)
+    const page = await fortnightPage(services.database.db, await planHere(person.id))
+    const from = page.days[0]?.day ?? ''
+    response.type('application/pdf')
+    response.setHeader('content-disposition', `inline; filename="week-${from}.pdf"`)
+    weekSheet({ site, page, from }).pipe(response)
   })
   router.get('/plan/long-job', requires(services, 'read'), async (request, response) => {
     const { hours } = checked<{ hours: number }>(longJobQuery, request.query)

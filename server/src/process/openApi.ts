@@ -110,6 +110,7 @@ const operations: Record<string, Operation> = {
   'post /api/plan/calendar': { summary: 'A new secret address of the own calendar; the one before is void' },
   'delete /api/plan/calendar': { summary: 'Revoke the address of the own calendar' },
   'get /api/calendar.ics': { summary: 'Somebody’s visits as iCalendar (query: key), without a sign-in' },
+  'get /api/plan/week-sheet': { summary: 'The next seven days as PDF' },
   'get /api/plan/long-job': { summary: 'How likely each printer gets through so many hours (query: hours)' },
   'post /api/plan/price': { summary: 'What it would cost to move tasks of the plan', body: priceSchema },
   'get /api/lives': { summary: 'What the history of every part type says' },

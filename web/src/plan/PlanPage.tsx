@@ -17,6 +17,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { downloadText } from '../ui/download.ts'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { ago, plural, shortDay, wholeMoney } from '../ui/words.ts'
@@ -24,6 +25,7 @@ import { CalendarAddress } from './CalendarAddress.tsx'
 import { Bookings } from './Bookings.tsx'
 import classes from './PlanPage.module.css'
 import { LongJob } from './LongJob.tsx'
+import { planCsv } from './planCsv.ts'
 import { PlanRulesForm } from './PlanRulesForm.tsx'
 import { useFortnight } from './reads.ts'
 import { VisitDialog, type Target } from './VisitDialog.tsx'
@@ -142,11 +144,23 @@ function Summary({ page, onRules }: { page: FortnightPage; onRules: (() => void)
           : `What waits beyond its due date costs ${cash(cost)}; no plan costs less than ${cash(bound)} (${Math.ceil(100 * gap)} % between).`}{' '}
         {isBeingSolved && <b>A better one may come in a moment.</b>}
       </p>
-      {onRules && (
-        <Button variant="default" size="compact-md" onClick={onRules}>
-          Rules of the plan
+      <span className={classes.out}>
+        <Button variant="default" size="compact-md" component="a" href="/api/plan/week-sheet" target="_blank">
+          Week sheet
         </Button>
-      )}
+        <Button
+          variant="default"
+          size="compact-md"
+          onClick={() => downloadText(`plan-${page.days[0]?.day ?? ''}.csv`, planCsv(page), 'text/csv')}
+        >
+          As CSV
+        </Button>
+        {onRules && (
+          <Button variant="default" size="compact-md" onClick={onRules}>
+            Rules of the plan
+          </Button>
+        )}
+      </span>
     </div>
   )
 }
