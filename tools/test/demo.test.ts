@@ -59,7 +59,7 @@ describe('the demo book', () => {
         Object.keys(before)
           .filter((table) => before[table]!.length === 0)
           .sort(),
-      ).toEqual(['guard', 'neighbour_lives', 'policy', 'slot_kind'])
+      ).toEqual(['booking', 'guard', 'neighbour_lives', 'plan_rules', 'policy', 'slot_kind', 'task_choice'])
       expect(after).toEqual(before)
       await expect(playBook(second.database.pool, [])).rejects.toMatchObject({ code: 'not-empty' })
       await first.drop()

@@ -14,6 +14,8 @@ const noFacts = new Set<PgTable>([
   tables.credential,
   tables.deviceToken,
   tables.invitation,
+  tables.calendarFeed,
+  tables.keptPlan,
   tables.session,
   tables.signInBrake,
   tables.presence,
