@@ -29,7 +29,7 @@ export async function buildServer() {
         book: 'tools/book.ts',
         keptWorker: 'server/src/process/keptWorker.ts',
         checkWorker: 'server/src/logbook/checkWorker.ts',
-        planWorker: 'server/src/plan/planWorker.ts',
+        planWorker: 'server/src/services/planWorker.ts',
         benchWorker: 'server/src/bench/benchWorker.ts',
         repairsWorker: 'server/src/lives/repairsWorker.ts',
         readWorker: 'server/src/jobs/readWorker.ts',

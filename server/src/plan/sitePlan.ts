@@ -16,7 +16,7 @@ import type { Database, Db } from '../platform/database.ts'
 import { booking, job, keptPlan } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { neededRole, planDays, rulesOf } from './planDays.ts'
-import type { Planner } from './planner.ts'
+import type { Planner } from '../services/planner.ts'
 import { neededFor, planTasks } from './planTasks.ts'
 
 /** Everything that a plan is worked out from, and what is there of it. */
