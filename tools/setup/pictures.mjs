@@ -91,7 +91,7 @@ export async function takePictures(url, executablePath) {
   await take('printer-phone', printer, phone)
   const hot = `/printers/${floor.racks[3].printers[1].id}`
   await take('as-built', `${hot}?view=As+built`, desk)
-  await take('counts', `${hot}?view=Counts`, desk)
+  await take('plan', '/plan', desk)
   await take('job-file', '/job-file', desk, async () => {
     await page.getByLabel('Job file', { exact: true }).setInputFiles({
       name: 'tactile-map.gcode',

@@ -1,5 +1,5 @@
 import { kindNames, type Handover, type Person, type Site } from '@diatribon/contract'
-import { mm, openPdf, plain, type Pdf } from './pdf.ts'
+import { numberPages, openPdf, plain, type Pdf } from './pdf.ts'
 
 /** The handover as a sheet to print and sign. */
 export function handoverSheet({ site, person, page }: { site: Site; person: Person; page: Handover }): Pdf {
@@ -61,13 +61,5 @@ export function handoverSheet({ site, person, page }: { site: Site; person: Pers
   }
   if (page.more > 0) line(`And ${page.more} older entries, in the Logbook.`)
   pdf.moveDown(1.5).text('Taken over: ______________________________      Handed over: ______________________________')
-  // Page numbers once all pages are there.
-  const { count } = pdf.bufferedPageRange()
-  for (let i = 0; i < count; i++) {
-    pdf.switchToPage(i)
-    pdf.page.margins.bottom = 0
-    pdf.fontSize(8).text(`${i + 1} of ${count}`, 16 * mm, pdf.page.height - 10 * mm, { lineBreak: false })
-  }
-  pdf.end()
-  return pdf
+  return numberPages(pdf, 16)
 }

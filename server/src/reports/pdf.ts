@@ -28,3 +28,15 @@ export function drawQr(pdf: Pdf, text: string, x: number, y: number, size: numbe
       if (modules.get(row, column)) pdf.rect(x + column * cell, y + row * cell, cell, cell)
   pdf.fill('#000')
 }
+
+/** Numbers the pages once all of them are there, and ends the document. */
+export function numberPages(pdf: Pdf, marginMm: number): Pdf {
+  const { count } = pdf.bufferedPageRange()
+  for (let i = 0; i < count; i++) {
+    pdf.switchToPage(i)
+    pdf.page.margins.bottom = 0
+    pdf.fontSize(8).text(`${i + 1} of ${count}`, marginMm * mm, pdf.page.height - 10 * mm, { lineBreak: false })
+  }
+  pdf.end()
+  return pdf
+}

@@ -1,5 +1,5 @@
 import type { FortnightPage, Site } from '@diatribon/contract'
-import { mm, openPdf, plain, type Pdf } from './pdf.ts'
+import { numberPages, openPdf, plain, type Pdf } from './pdf.ts'
 
 /** Seven days of the plan as a sheet to hang up: who goes where, with boxes to tick. */
 export function weekSheet({ site, page, from }: { site: Site; page: FortnightPage; from: string }): Pdf {
@@ -39,12 +39,5 @@ export function weekSheet({ site, page, from }: { site: Site; page: FortnightPag
         })
     }
   }
-  const { count } = pdf.bufferedPageRange()
-  for (let i = 0; i < count; i++) {
-    pdf.switchToPage(i)
-    pdf.page.margins.bottom = 0
-    pdf.fontSize(8).text(`${i + 1} of ${count}`, 16 * mm, pdf.page.height - 10 * mm, { lineBreak: false })
-  }
-  pdf.end()
-  return pdf
+  return numberPages(pdf, 16)
 }
