@@ -3,7 +3,8 @@ import type { Booking, FortnightPage, PlanChange, PlannedTask, PricedMove } from
 import { given, type Assignment } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { booking, person, printer } from '../platform/tables.ts'
-import { atOnce, type SitePlan } from './sitePlan.ts'
+import type { Planner } from '../services/planner.ts'
+import type { SitePlan } from './sitePlan.ts'
 import { visitsOf } from './visits.ts'
 
 /** The plan as people see it: visits by day, person and printer, with what is left and what has changed. */
@@ -110,10 +111,11 @@ async function bookingsFrom(db: Db, today: string): Promise<Booking[]> {
 }
 
 /** What it would cost to do these tasks on a day, by somebody: the plan is made at once around it. */
-export function priceMove(
+export async function priceMove(
+  planner: Planner,
   plan: SitePlan,
   { tasks: ids, day, personId }: { tasks: readonly string[]; day: string; personId: string | null },
-): PricedMove {
+): Promise<PricedMove> {
   const { problem, answer, rules, tasks } = plan
   const taskOf = new Map(tasks.map((task) => [task.id, task]))
   const seen = { ...problem, before: answer.assignments, changeCost: rules.changeCostMinor }
@@ -123,7 +125,7 @@ export function priceMove(
       ids.includes(task.id) ? { ...task, pinned: { date: day, ...(personId ? { person: personId } : {}) } } : task,
     ),
   }
-  const [now, then] = [atOnce(seen), atOnce(moved)]
+  const [now, then] = [await planner.atOnce(seen), await planner.atOnce(moved)]
   const unable = then.left.find(({ task }) => ids.includes(task))
   if (unable) return { costMinor: 0, moves: [], problem: unable.why }
   const placed = new Map(then.assignments.map((one) => [one.task, one]))

@@ -76,7 +76,7 @@ export function planRoutes(services: Services): Router {
   })
   router.post('/plan/price', requires(services, 'plan the work'), async (request, response) => {
     const move = checked<PriceRequest>(priceSchema, request.body)
-    response.json(priceMove(await planHere(signedIn(request).person.id), move))
+    response.json(await priceMove(services.planner, await planHere(signedIn(request).person.id), move))
   })
   return router
 }

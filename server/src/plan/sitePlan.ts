@@ -1,16 +1,7 @@
 import { createHash } from 'node:crypto'
 import { and, desc, gte, isNull, lt, lte } from 'drizzle-orm'
 import type { PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
-import {
-  boundWithoutLimits,
-  greedyPlan,
-  planAnswer,
-  preparePlan,
-  type Assignment,
-  type PlanAnswer,
-  type PlanProblem,
-  type PlanTask,
-} from '@diatribon/core'
+import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
 import { calendarHere, type SiteCalendar } from '../platform/calendar.ts'
 import type { Database, Db } from '../platform/database.ts'
 import { booking, job, keptPlan } from '../platform/tables.ts'
@@ -58,7 +49,7 @@ export async function sitePlan(
   if (holds && kept.solved === 1) return { ...found, answer: kept.answer, madeAt: kept.madeAt, isSolved: true, earlier }
   // What people have seen: moving it costs.
   const seen = { ...problem, before: kept?.answer.assignments ?? [], changeCost: found.rules.changeCostMinor }
-  const answer = holds ? kept.answer : atOnce(seen)
+  const answer = holds ? kept.answer : await planner.atOnce(seen)
   const keep = async (of: PlanAnswer, solved: 0 | 1) => {
     const row = { mark, madeAt: now, answer: of, tasks, solved }
     await db
@@ -103,11 +94,6 @@ function dayBack(day: string, days: number): string {
   const date = new Date(`${day}T00:00:00Z`)
   date.setUTCDate(date.getUTCDate() - days)
   return date.toISOString().slice(0, 10)
-}
-
-export function atOnce(problem: PlanProblem): PlanAnswer {
-  const plan = preparePlan(problem)
-  return planAnswer(greedyPlan(plan), boundWithoutLimits(plan), 'at once')
 }
 
 type Found = Pick<SitePlan, 'today' | 'rules' | 'calendar' | 'shown' | 'tasks' | 'problem'>

@@ -42,7 +42,7 @@ let loaded: Promise<Highs> | null = null
 /**
  * Plans: at once by the greedy way, then by the mixed-integer solver with that as its start; the better of the two, with the solver's bound.
  * Runs in a thread of its own: the solver does not let anything else run meanwhile.
- * @param seconds it may take at most
+ * @param seconds it may take at most; 0: the greedy way alone
  */
 export async function solvePlan(
   problem: PlanProblem,
@@ -54,7 +54,7 @@ export async function solvePlan(
   const atOnce = greedyPlan(plan)
   const least = boundWithoutLimits(plan)
   const first = planAnswer(atOnce, least, 'at once')
-  if (first.gap <= 1e-9) return first
+  if (first.gap <= 1e-9 || seconds <= 0) return first
   const isSmall = columnsByPerson(plan) <= mostColumns
   const model = isSmall ? personModel(plan) : planModel(plan)
   const highs = await (loaded ??= loadHighs())
