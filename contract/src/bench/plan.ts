@@ -6,7 +6,9 @@ export interface BenchPlanRequest extends PlanProblem {
   seconds: number
 }
 
-export type BenchPlanAnswer = PlanAnswer
+export interface BenchPlanAnswer extends PlanAnswer {
+  words: string
+}
 
 const name = Joi.string().trim().min(1).max(80)
 const names = Joi.array().items(name).max(20)

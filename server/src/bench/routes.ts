@@ -17,10 +17,11 @@ import {
   type BenchRegressionRequest,
   benchPlanSchema,
   benchSurvivalSchema,
+  type BenchPlanAnswer,
   type BenchPlanRequest,
   type BenchSurvivalRequest,
 } from '@diatribon/contract'
-import { InputProblem } from '@diatribon/core'
+import { InputProblem, type PlanAnswer } from '@diatribon/core'
 import { checked, Refusal, refusalOf } from '../platform/refusal.ts'
 import { openWorker } from '../platform/worker.ts'
 import { requires, type Services } from '../services/services.ts'
@@ -89,7 +90,8 @@ export function benchRoutes(services: Services): Router {
         30,
       )
     try {
-      response.json(await services.planner.solve(problem, seconds, { signal: left.signal }))
+      const answer = await services.planner.solve(problem, seconds, { signal: left.signal })
+      response.json({ ...answer, words: planWords(answer) } satisfies BenchPlanAnswer)
     } catch (error) {
       if (error instanceof InputProblem) throw refusalOf(error, 400)
       throw error
@@ -110,6 +112,14 @@ export function benchRoutes(services: Services): Router {
     }
   }
   return router
+}
+
+/** What a plan comes to, in a sentence. */
+function planWords({ assignments, left, cost, gap }: PlanAnswer): string {
+  const figure = (x: number) => Number(x.toPrecision(3)).toLocaleString('en-GB')
+  const planned = `${assignments.length} of ${assignments.length + left.length} tasks are planned`
+  if (cost < 1e-9) return `${planned}, and nothing waits beyond its due date.`
+  return `${planned}; what waits costs ${figure(cost)}, and no plan is more than ${figure(100 * gap)} % cheaper.`
 }
 
 function reply(response: Response, result: BenchResult): void {

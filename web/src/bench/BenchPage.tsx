@@ -12,6 +12,8 @@ import { SoakBench } from './hand/SoakBench.tsx'
 import { SquarenessBench } from './hand/SquarenessBench.tsx'
 import { LifeBench } from './LifeBench.tsx'
 import { useQuery } from '../ui/useQuery.ts'
+import { PlanBench } from './PlanBench.tsx'
+import { SurvivalBench } from './SurvivalBench.tsx'
 import { RecurrenceBench } from './RecurrenceBench.tsx'
 import { ReplacementBench } from './ReplacementBench.tsx'
 import { RuleBench } from './RuleBench.tsx'
@@ -41,6 +43,8 @@ const sums: { value: string; name: string; Sum: ComponentType }[] = [
   { value: 'regression', name: 'What makes them last?', Sum: BearingBench },
   { value: 'incidence', name: 'What do they fail of?', Sum: CausesBench },
   { value: 'recurrence', name: 'Do repairs come denser?', Sum: RecurrenceBench },
+  { value: 'survival', name: 'Will it get through?', Sum: SurvivalBench },
+  { value: 'plan', name: 'Who does what when?', Sum: PlanBench },
 ]
 
 /** Instruments that measure a printer and keep what they find, and open calculators of which nothing is kept. */

@@ -1,4 +1,4 @@
-import type { EndOfCause, LifeWithCovariates, LookedAtPart } from '@diatribon/core'
+import type { EndOfCause, LifeWithCovariates, LookedAtPart, PlanTask } from '@diatribon/core'
 import { missingColumns, pastedTable } from './pastedTable.ts'
 
 interface Read<Row> {
@@ -65,6 +65,45 @@ export function readEnds(text: string): Read<EndOfCause> {
     const age = figure('age')
     if (typeof age !== 'number' || age < 0) read.problems.push(`Row ${row}: “${cell('age')}” is no age.`)
     else read.rows.push({ age, cause: cell('cause') || null })
+  }
+  return read
+}
+
+/** Parts in place: age, and shape and scale of their life. */
+export function readInPlace(text: string): Read<{ age: number; shape: number; scale: number }> {
+  const table = pastedTable(text)
+  const missing = missingColumns(table, ['age', 'shape', 'scale'])
+  const read: Read<{ age: number; shape: number; scale: number }> = { rows: [], problems: missing ? [missing] : [] }
+  if (missing) return read
+  for (const { row, figure } of table.rows) {
+    const [age, shape, scale] = [figure('age'), figure('shape'), figure('scale')]
+    if (typeof age !== 'number' || typeof shape !== 'number' || typeof scale !== 'number')
+      read.problems.push(`Row ${row}: age, shape and scale must be figures.`)
+    else read.rows.push({ age, shape, scale })
+  }
+  return read
+}
+
+/** A plan's tasks, all people on all days alike: task, printer, minutes, due, risk a day, needs (or nothing), set-up minutes. */
+export function readTasks(text: string): Read<PlanTask> {
+  const table = pastedTable(text)
+  const missing = missingColumns(table, ['task', 'printer', 'minutes', 'due', 'risk a day'])
+  const read: Read<PlanTask> = { rows: [], problems: missing ? [missing] : [] }
+  if (missing) return read
+  for (const { row, text: cell, figure } of table.rows) {
+    const [minutes, risk, setUp] = [figure('minutes'), figure('risk a day'), figure('set-up')]
+    if (typeof minutes !== 'number' || typeof risk !== 'number' || setUp === null)
+      read.problems.push(`Row ${row}: minutes, risk a day and set-up must be figures.`)
+    else
+      read.rows.push({
+        id: cell('task'),
+        printer: cell('printer'),
+        minutes,
+        due: cell('due'),
+        riskPerDay: risk,
+        needs: cell('needs') ? [cell('needs')] : [],
+        ...(setUp ? { setUp: { id: cell('printer'), minutes: setUp } } : {}),
+      })
   }
   return read
 }
