@@ -34,16 +34,16 @@ test('a lead opens the fortnight, sees what a move would cost, and moves a visit
   const pinned = moved.visits.filter(({ tasks }) => tasks.some(({ choice }) => choice?.choice === 'pinned'))
   expect(pinned.map(({ day }) => day)).toContain(later.day)
 
-  // Set free again: nobody need remember it.
-  await board
-    .getByRole('button', { name: /pinned/ })
-    .first()
-    .click()
-  await dialog.getByRole('combobox', { name: 'What to do with it' }).click()
-  await page.getByRole('option', { name: 'Let the plan decide again' }).click()
-  await dialog.getByRole('button', { name: 'Set free' }).click()
-  await expect(dialog).toBeHidden()
-  await expect(board.getByText('(pinned)')).toHaveCount(0)
+  // Set free again: nobody need remember it. Tasks that one person may not do alone lie in two visits.
+  const pins = board.getByRole('button', { name: /pinned/ })
+  for (let left = await pins.count(); left > 0; left--) {
+    await pins.first().click()
+    await dialog.getByRole('combobox', { name: 'What to do with it' }).click()
+    await page.getByRole('option', { name: 'Let the plan decide again' }).click()
+    await dialog.getByRole('button', { name: 'Set free' }).click()
+    await expect(dialog).toBeHidden()
+    await expect(pins).toHaveCount(left - 1)
+  }
 })
 
 test('a printer is booked and free again; a member sees the plan and moves nothing', async ({ browser }) => {
