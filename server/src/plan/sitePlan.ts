@@ -57,9 +57,11 @@ export async function sitePlan(
       .values({ day: today, ...row })
       .onConflictDoUpdate({ target: keptPlan.day, set: row })
   }
-  if (!holds) await keep(answer, 0)
-  void solveOnce()
-  return { ...found, answer, madeAt: holds ? kept.madeAt : now, isSolved: false, earlier }
+  // Where no plan can be cheaper the solver has nothing to look for.
+  const isBest = answer.gap <= 1e-9
+  if (!holds) await keep(answer, isBest ? 1 : 0)
+  if (!isBest) void solveOnce()
+  return { ...found, answer, madeAt: holds ? kept.madeAt : now, isSolved: isBest, earlier }
 
   /** One process solves a problem, however many pages ask for it. */
   async function solveOnce(): Promise<void> {
