@@ -151,6 +151,13 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
     () => technician.act({ kind: 'adjust-printer', printerId: whelk, readings: ['X belt pitch'], what: 'tightened' }),
   ],
   [
+    'a job',
+    async () => {
+      const of = { printerId: whelk, at: new Date(now - 60_000).toISOString() }
+      await lead.act({ kind: 'start-job', ...of, jobId: idOf('job'), name: 'Mount', plannedHours: 1 })
+    },
+  ],
+  [
     'a fault',
     () =>
       lead.act({ kind: 'report-fault', printerId: whelk, faultId: idOf('fault'), symptom: 'Squeaks', mayGoOn: true }),

@@ -127,6 +127,34 @@ describe('the workshop’s plan', () => {
       for (const { planned, minutes } of people) expect(planned).toBeLessThanOrEqual(minutes)
   })
 
+  it('a check goes to nobody below the role that it asks for, and says whom it waits for', async () => {
+    const { person } = await (await shop.as('operator')).get<{ person: { id: string } }>('/api/session')
+    const checkTypeId = randomUUID()
+    const step = { id: randomUUID(), kind: 'tick', title: 'Looked', state: 'any' }
+    const content = {
+      ...{
+        name: 'Firmware',
+        purpose: 'x',
+        minutes: 10,
+        tools: [],
+        parts: [],
+        cautions: [],
+        role: 'lead',
+        signOff: null,
+      },
+      ...{ models: [], beforePrint: false, steps: [step] },
+      turns: { firstAfter: null, every: [{ clock: 'days', amount: 2 }], countFrom: 'done', window: 0 },
+    }
+    await lead.act({ kind: 'add-check-type', checkTypeId, content, at: at(20) })
+    await lead.act({ kind: 'set-shifts', personId: person.id, weekly, days: [] })
+    const { visits, left } = await plan()
+    expect(visits.filter(({ tasks }) => tasks.some(({ words }) => words === 'Firmware'))).toEqual([])
+    const { why } = left.find(({ task }) => task.words === 'Firmware')!
+    expect(why).toBe('Nobody who is there is signed off for the work of a lead.')
+    await lead.act({ kind: 'retire-check-type', checkTypeId, retired: true, reason: 'Tried' })
+    await lead.act({ kind: 'set-shifts', personId: person.id, weekly: [], days: [] })
+  })
+
   it('a move has its price before it is made, and then stays', async () => {
     const before = await plan()
     const visit = nozzleVisit(before)!

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { uuid } from '../actions/action.ts'
+import type { Role } from '../people/rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { PrinterSpot } from '../printers/spot.ts'
 
@@ -40,6 +41,8 @@ export interface PlannedTask {
   earliest: string | null
   /** What each day of waiting costs, in minor units. */
   riskPerDayMinor: number
+  /** Least role that may do it. */
+  role: Role
   signOff: SignOff | null
   /** The check, slot or duty that it opens. */
   opens: string

@@ -1,3 +1,4 @@
+import { threePoints } from '../maths/threePoints.ts'
 import { meanLife, meanLifeUpTo, type WeibullLife } from '../maths/weibull.ts'
 import type { LifePosterior } from '../lives/lifePosterior.ts'
 import type { ReplacementCost } from './ageReplacement.ts'
@@ -115,10 +116,3 @@ export class LatticeRates {
     }
   }
 }
-
-/** Places and weights on a stretch of length 1 around its middle (Abramowitz & Stegun 1964, 25.4.30). */
-const threePoints = [
-  [-0.5 * Math.sqrt(0.6), 5 / 18],
-  [0, 8 / 18],
-  [0.5 * Math.sqrt(0.6), 5 / 18],
-] as const

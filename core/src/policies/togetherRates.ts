@@ -1,3 +1,4 @@
+import { threePoints } from '../maths/threePoints.ts'
 import { meanLifeUpTo, type WeibullLife } from '../maths/weibull.ts'
 import type { RuleRates } from './policyRates.ts'
 
@@ -43,10 +44,3 @@ export function togetherRates(life: WeibullLife, from: number, rate: number): Ru
   const mean = (from > 0 ? meanLifeUpTo(life, from) : 0) + waiting
   return { failures: (1 - planned) / mean, planned: planned / mean }
 }
-
-/** Places and weights on a stretch of length 1 around its middle (Abramowitz & Stegun 1964, 25.4.30). */
-const threePoints = [
-  [-0.5 * Math.sqrt(0.6), 5 / 18],
-  [0, 8 / 18],
-  [0.5 * Math.sqrt(0.6), 5 / 18],
-] as const

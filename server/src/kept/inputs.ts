@@ -72,6 +72,8 @@ export const inputs: Record<FigureName, Inputs> = {
       printer: 'everyone, in time',
       model: 'everyone, in time',
       counterPoint: 'everyone, in time',
+      job: 'everyone, in time',
+      enclosureSample: 'everyone, in time',
       stepResult: 'everyone, in time',
     },
   },

@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, eq, gt, inArray, isNull } from 'drizzle-orm'
 import { dayMs, daysUntilHours, forecastHours, given } from '@diatribon/core'
 import type { Figure } from '../kept/figure.ts'
 import { calendarDays, calendarHere, nextMidnight, type SiteCalendar } from '../platform/calendar.ts'
@@ -36,7 +36,11 @@ export const dueDatesFigure: Figure<DueDatesScore> = {
   async reckon({ db, now }, ids) {
     const calendar = await calendarHere(db)
     const midnight = nextMidnight(calendar, now)
-    const curves = await curvesOf(db, ids)
+    const curves = await curvesOf(
+      db,
+      ids,
+      new Date(now.getTime() - (momentsScored * weeksBetween * 7 + daysBack) * dayMs),
+    )
     const parts = await partsOf(db, ids, now)
     return new Map(
       ids.map((id) => [
@@ -87,11 +91,11 @@ function reachedAt(curve: readonly Point[], hours: number): number | null {
   return a.atMs + ((b.atMs - a.atMs) * (hours - a.hours)) / Math.max(1e-9, b.hours - a.hours)
 }
 
-async function curvesOf(db: Db, ids: string[]): Promise<Map<string, Point[]>> {
+async function curvesOf(db: Db, ids: string[], from: Date): Promise<Map<string, Point[]>> {
   const rows = await db
     .select({ printerId: counterPoint.printerId, at: counterPoint.at, hours: counterPoint.hours })
     .from(counterPoint)
-    .where(inArray(counterPoint.printerId, ids))
+    .where(and(inArray(counterPoint.printerId, ids), gt(counterPoint.at, from)))
     .orderBy(asc(counterPoint.printerId), asc(counterPoint.at))
   return groupBy(
     rows.map(({ printerId, at, hours }) => ({ printerId, atMs: at.getTime(), hours })),

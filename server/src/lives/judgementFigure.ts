@@ -57,8 +57,8 @@ export const judgementFigure: Figure<StoredJudgement> = {
           costMinor: (lookMinutes / 60) * labour,
         },
       })
-      // Parts that age by the calendar are older tomorrow.
-      results.set(type.id, { result, holdsUntil: type.agesBy === 'days' ? midnight : null })
+      // Parts that age by the calendar are older tomorrow, and what is ahead of the others goes by their days here.
+      results.set(type.id, { result, holdsUntil: midnight })
     }
     return results
   },

@@ -1,5 +1,13 @@
-import { eq, inArray } from 'drizzle-orm'
-import { isAtLeast, isSignedOffFor, signOffs, type PlannedDay, type PlanRules, type Role } from '@diatribon/contract'
+import { inArray } from 'drizzle-orm'
+import {
+  isAtLeast,
+  isSignedOffFor,
+  roles,
+  signOffs,
+  type PlannedDay,
+  type PlanRules,
+  type Role,
+} from '@diatribon/contract'
 import { minutesOnDay, type PlanDay } from '@diatribon/core'
 import { isStaff } from '../rules/mayDo.ts'
 import { shiftsOf } from '../rules/shifts.ts'
@@ -7,7 +15,7 @@ import { signOffHolds } from '../rules/signOffHolds.ts'
 import { calendarDays, type SiteCalendar } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
-import { person, planRules, printerModel, signOff, site } from '../platform/tables.ts'
+import { person, planRules, signOff, site } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { neededFor } from './planTasks.ts'
 
@@ -28,16 +36,18 @@ export async function rulesOf(db: Db): Promise<PlanRules> {
 }
 
 /** What a role may do, told as a sign-off of its own. */
-export const neededRole = (role: Role) => `role ${role}`
+export const neededRole = (role: Role) => `the work of a ${role}`
 
 /**
  * The days of the plan from today on, with who is there and how many minutes they have. Of today only what is left of the day counts.
+ * @param models names by their ids
  * @returns the days for the planner, without closed ones, and all of them for the page
  */
 export async function planDays(
   db: Db,
-  { rules, calendar, now }: { rules: PlanRules; calendar: SiteCalendar; now: Date },
+  of: { rules: PlanRules; calendar: SiteCalendar; now: Date; models: ReadonlyMap<string, string> },
 ): Promise<{ days: PlanDay[]; shown: PlannedDay[] }> {
+  const { rules, calendar, now, models } = of
   const [place] = await db.select({ relaxed: site.relaxed }).from(site).limit(1)
   const relaxed = place?.relaxed ?? []
   const staff = (await db.select().from(person)).filter((one) => isStaff(one) && isAtLeast(one.role, 'operator'))
@@ -55,10 +65,6 @@ export async function planDays(
       : [],
     ({ personId }) => personId,
   )
-  const models = await db
-    .select({ id: printerModel.id })
-    .from(printerModel)
-    .where(eq(printerModel.siteId, printerModel.siteId))
   const day = dayIn(calendar.timeZone)
   const whole = calendarDays(calendar, now, 0, rules.days)
   const shown: PlannedDay[] = []
@@ -77,11 +83,11 @@ export async function planDays(
                 minutesOnDay(shiftsOf(one), date) * rules.shareOfShift * (left < 1 ? Math.min(1, 2 * left) : 1),
               ),
               signOffs: [
-                ...(['operator', 'technician', 'lead'] as const)
-                  .filter((role) => isAtLeast(one.role, role))
-                  .map(neededRole),
+                ...roles.filter((role) => isAtLeast(one.role, role)).map(neededRole),
                 ...signOffs.flatMap((what) =>
-                  models.flatMap(({ id }) => (isSignedOffFor(own, relaxed, what, id) ? neededFor(what, id) : [])),
+                  [...models].flatMap(([id, name]) =>
+                    isSignedOffFor(own, relaxed, what, id) ? neededFor(what, name) : [],
+                  ),
                 ),
               ],
             }

@@ -16,7 +16,8 @@ const usualWindowDays = 7
 /** What waits on a printer that is on hold counts so much of what it would. */
 const onHoldWeight: Record<OnHoldOrder, number> = { first: 3, last: 0.3, 'as the others': 1 }
 
-const addDays = (day: string, days: number) => {
+/** So many days after a day. */
+export const addDays = (day: string, days: number) => {
   const date = new Date(`${day}T00:00:00Z`)
   date.setUTCDate(date.getUTCDate() + days)
   return date.toISOString().slice(0, 10)
@@ -70,6 +71,7 @@ export async function planTasks(
         due: dueDate ?? today,
         earliest: null,
         riskPerDayMinor: (check.minutes * perMinute) / window,
+        role: check.needs.role,
         signOff: check.needs.signOff,
         opens: check.id,
         openSheetId,
@@ -95,6 +97,7 @@ export async function planTasks(
       due,
       earliest: earliestOf(duty, due, today),
       riskPerDayMinor: riskOf(duty, known?.cost ?? null),
+      role: 'technician',
       signOff: kind?.work ?? null,
       opens: slot.id,
       openSheetId: null,
@@ -117,6 +120,7 @@ export async function planTasks(
       due: dueDate,
       earliest: null,
       riskPerDayMinor: (minutesOfDuty * perMinute) / usualWindowDays,
+      role: 'operator',
       signOff: null,
       opens: dutyId,
       openSheetId: null,
@@ -161,5 +165,5 @@ async function choicesOf(db: Db): Promise<Map<string, NonNullable<PlannedTask['c
   )
 }
 
-/** Sign-offs as the planner compares them: each for one model. */
-export const neededFor = (signOff: SignOff, modelId: string) => `${signOff} ${modelId}`
+/** What somebody must be signed off for, as the planner compares it and people read it: each for one model. */
+export const neededFor = (signOff: SignOff, modelName: string) => `${signOff} on ${modelName}`

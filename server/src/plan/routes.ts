@@ -12,7 +12,15 @@ import { round } from './round.ts'
 import { sitePlan } from './sitePlan.ts'
 
 /** Guessing keys is slow; calendar programs ask once an hour. */
-const feedBrake = rateLimit({ windowMs: 60_000, limit: 60, standardHeaders: true, legacyHeaders: false })
+const feedBrake = rateLimit({
+  windowMs: 60_000,
+  limit: 60,
+  standardHeaders: 'draft-8',
+  legacyHeaders: false,
+  handler: () => {
+    throw new Refusal(429, 'slowed-down', 'This calendar is asked for too often. Wait a minute.', undefined, 60)
+  },
+})
 const longJobQuery = Joi.object({ hours: Joi.number().greater(0).max(1000).required() })
 
 export function planRoutes(services: Services): Router {

@@ -4,11 +4,11 @@ import type { PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
 import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
 import { calendarHere, type SiteCalendar } from '../platform/calendar.ts'
 import type { Database, Db } from '../platform/database.ts'
-import { booking, job, keptPlan } from '../platform/tables.ts'
+import { booking, job, keptPlan, printerModel } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { neededRole, planDays, rulesOf } from './planDays.ts'
 import type { Planner } from '../services/planner.ts'
-import { neededFor, planTasks } from './planTasks.ts'
+import { addDays, neededFor, planTasks } from './planTasks.ts'
 
 /** Everything that a plan is worked out from, and what is there of it. */
 export interface SitePlan {
@@ -78,7 +78,7 @@ export async function sitePlan(
           const [now1] = await db.select({ mark: keptPlan.mark }).from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
           if (now1?.mark !== mark) return
           await keep(better, 1)
-          await db.delete(keptPlan).where(lt(keptPlan.day, dayBack(today, daysKept)))
+          await db.delete(keptPlan).where(lt(keptPlan.day, addDays(today, -daysKept)))
           onBetter()
         } finally {
           await client.query('SELECT pg_advisory_unlock(17, hashtext($1))', [mark])
@@ -92,19 +92,14 @@ export async function sitePlan(
   }
 }
 
-function dayBack(day: string, days: number): string {
-  const date = new Date(`${day}T00:00:00Z`)
-  date.setUTCDate(date.getUTCDate() - days)
-  return date.toISOString().slice(0, 10)
-}
-
 type Found = Pick<SitePlan, 'today' | 'rules' | 'calendar' | 'shown' | 'tasks' | 'problem'>
 
 async function problemOf(db: Db, now: Date): Promise<Found> {
   const calendar = await calendarHere(db)
   const rules = await rulesOf(db)
   const today = dayIn(calendar.timeZone)(now)
-  const { days, shown } = await planDays(db, { rules, calendar, now: startOfHour(now) })
+  const models = await modelNames(db)
+  const { days, shown } = await planDays(db, { rules, calendar, now: startOfHour(now), models })
   const lastDay = shown.at(-1)?.day ?? today
   const tasks = await planTasks(db, { today, lastDay, onHold: rules.onHold })
   const bookings = [...(await bookedDays(db, today, lastDay)), ...(await runningOver(db, { now, today, calendar }))]
@@ -112,7 +107,7 @@ async function problemOf(db: Db, now: Date): Promise<Found> {
   // The planner knows no empty plan: a workshop that is closed throughout has one day without people.
   const problem: PlanProblem = {
     days: days.length > 0 ? days : [{ date: today, people: [] }],
-    tasks: planned.map((task) => planTaskOf(task, rules, today)),
+    tasks: planned.map((task) => planTaskOf(task, { rules, today, models })),
     bookings,
   }
   return { today, rules, calendar, shown, tasks, problem }
@@ -121,8 +116,18 @@ async function problemOf(db: Db, now: Date): Promise<Found> {
 /** What is left of today counts by the hour, so that not every look has another plan. */
 const startOfHour = (now: Date) => new Date(Math.floor(now.getTime() / 3_600_000) * 3_600_000)
 
-export function planTaskOf(task: PlannedTask, rules: PlanRules, today: string): PlanTask {
-  const { id, kind, printer, minutes, due, riskPerDayMinor, signOff, choice } = task
+async function modelNames(db: Db): Promise<Map<string, string>> {
+  const rows = await db
+    .select({ id: printerModel.id, make: printerModel.make, name: printerModel.name })
+    .from(printerModel)
+  return new Map(rows.map(({ id, make, name }) => [id, `${make} ${name}`.trim()]))
+}
+
+function planTaskOf(
+  task: PlannedTask,
+  { rules, today, models }: { rules: PlanRules; today: string; models: ReadonlyMap<string, string> },
+): PlanTask {
+  const { id, printer, minutes, due, riskPerDayMinor, role, signOff, choice } = task
   const leftUntil = choice?.choice === 'left out' ? choice.day : null
   const earliest = [task.earliest, leftUntil]
     .filter((day): day is string => day !== null)
@@ -133,10 +138,7 @@ export function planTaskOf(task: PlannedTask, rules: PlanRules, today: string): 
     printer: printer.id,
     minutes,
     setUp: { id: printer.id, minutes: rules.setUpMinutes },
-    needs: [
-      neededRole(kind === 'replace' ? 'technician' : 'operator'),
-      ...(signOff ? [neededFor(signOff, printer.modelId)] : []),
-    ],
+    needs: [neededRole(role), ...(signOff ? [neededFor(signOff, models.get(printer.modelId) ?? 'this model')] : [])],
     due,
     riskPerDay: riskPerDayMinor,
     ...(earliest ? { earliest } : {}),
@@ -153,7 +155,7 @@ async function bookedDays(db: Db, from: string, until: string): Promise<PlanProb
     .where(and(isNull(booking.cancelledSeq), gte(booking.untilDay, from), lte(booking.fromDay, until)))
   return rows.flatMap(({ printerId, fromDay, untilDay }) => {
     const days: { printer: string; date: string }[] = []
-    for (let day = fromDay < from ? from : fromDay; day <= untilDay && day <= until; day = dayBack(day, -1))
+    for (let day = fromDay < from ? from : fromDay; day <= untilDay && day <= until; day = addDays(day, 1))
       days.push({ printer: printerId, date: day })
     return days
   })

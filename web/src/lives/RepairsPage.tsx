@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RepairsPage as Page } from '@diatribon/contract'
 import { RecurrenceChart } from '../charts/RecurrenceChart.tsx'
+import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -30,9 +31,16 @@ export function RepairsPage() {
         says="Faults that were put right, over each printer's running hours. Those that need more than their sisters stand first."
       />
       <AsyncView of={repairs}>
-        {(page) =>
-          page.printers.length === 0 ? <Nothing title="There are no printers yet." /> : <Repairs page={page} />
-        }
+        {(page) => (
+          <>
+            <AsOf fresh={page.fresh} of="What was put right on" />
+            {page.printers.length > 0 ? (
+              <Repairs page={page} />
+            ) : page.fresh.waiting > 0 ? null : (
+              <Nothing title="There are no printers yet." />
+            )}
+          </>
+        )}
       </AsyncView>
     </>
   )

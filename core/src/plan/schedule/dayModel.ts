@@ -1,3 +1,4 @@
+import { given } from '../../given.ts'
 import { bestPlace, improve, insert } from './greedyPlan.ts'
 import type { PlanModel } from './planModel.ts'
 import type { PreparedTask } from './planProblem.ts'
@@ -71,11 +72,6 @@ export function dayModel(roster: Roster, day: number): DayModel | null {
   }
   people.forEach((person, i) => model.rows.push({ lower: -Infinity, upper: person.minutes, ...given(minutes[i]) }))
   return model
-}
-
-const given = <T>(value: T | undefined): T => {
-  if (value === undefined) throw new Error('A person without a row.')
-  return value
 }
 
 /** What a task costs if this day does not take it: where it stands, or the cheapest place that another day has for it. */
