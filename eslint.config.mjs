@@ -22,7 +22,10 @@ const coreAreas = [
   'bench',
   'faults',
   'people',
+  'trainer',
 ]
+/** Areas that rest on others. */
+const restsOn = { policies: ['lives'], trainer: ['lives', 'policies', 'plan'] }
 
 const oneWay = Object.entries(forbidden).map(([workspace, others]) => ({
   files: [`${workspace}/src/**/*.{ts,tsx}`],
@@ -41,7 +44,7 @@ const oneWay = Object.entries(forbidden).map(([workspace, others]) => ({
   },
 }))
 
-/** Areas of core share only the maths; policies rest on lives; what two other areas need together is put together above them. */
+/** Areas of core share only the maths; policies rest on lives, the trainer on all that decides; what two other areas need together is put together above them. */
 const coreAreasApart = coreAreas.map((area) => ({
   files: [`core/src/${area}/**/*.ts`],
   rules: {
@@ -50,8 +53,8 @@ const coreAreasApart = coreAreas.map((area) => ({
       {
         patterns: [
           {
-            regex: `^(@diatribon/|\\.\\./(${coreAreas.filter((other) => other !== area && !(area === 'policies' && other === 'lives')).join('|')})/)`,
-            message: 'An area of core may use core/src/maths and nothing of another area, but policies may use lives.',
+            regex: `^(@diatribon/|\\.\\./(${coreAreas.filter((other) => other !== area && !restsOn[area]?.includes(other)).join('|')})/)`,
+            message: 'An area of core may use core/src/maths and of other areas only those that it rests on.',
           },
         ],
       },

@@ -24,6 +24,7 @@ runCommand(async () => {
     if (wants('fits')) await benchFits()
     if (wants('lives')) await (await import('./bench/lives.mjs')).benchLives()
     if (wants('lifeFigures')) await (await import('./bench/lifeFigures.mjs')).benchLifeFigures(cluster.url)
+    if (wants('outcome')) await (await import('./bench/outcome.mjs')).benchOutcome()
     if (wants('plan')) await (await import('./bench/plan.mjs')).benchPlan(cluster.url)
     if (wants('drift')) await (await import('./bench/drift.mjs')).benchDrift()
     if (wants('jobs')) await (await import('./bench/jobs.mjs')).benchJobs()

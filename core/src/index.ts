@@ -169,3 +169,19 @@ export {
 } from './faults/returnList.ts'
 export { minutesOnDay } from './people/minutesOnDay.ts'
 export { isOnShift, lastShiftEnd, type LocalMoment, type Shifts, type ShiftSpan } from './people/onShift.ts'
+export { costOfWaiting, daysEarly } from './plan/waiting.ts'
+export {
+  costsOf,
+  lawsOfTruth,
+  tradeErrors,
+  type LawOfTruth,
+  type TradeError,
+  type TrainedPart,
+  type TrainedPrinter,
+  type TrainingChoices,
+  type TrainingFleet,
+} from './trainer/trainingFleet.ts'
+export { costOfRun, type RunFigures } from './trainer/fleetRun.ts'
+export { ruleNames, type RuleName } from './trainer/rules.ts'
+export { meanOutcome, trained, training, type RunDay, type RunOutcome } from './trainer/training.ts'
+export { PlayedRun, type Choice, type Chosen, type Decision, type Happened } from './trainer/playedRun.ts'

@@ -45,6 +45,7 @@ const StarterLibraryPage = lazy(() =>
 const FirstStepsPage = lazy(() => import('./library/FirstStepsPage.tsx').then((m) => ({ default: m.FirstStepsPage })))
 const CountManyPage = lazy(() => import('./hours/CountManyPage.tsx').then((m) => ({ default: m.CountManyPage })))
 const GuidePage = lazy(() => import('./guide/GuidePage.tsx').then((m) => ({ default: m.GuidePage })))
+const TrainerPage = lazy(() => import('./trainer/TrainerPage.tsx').then((m) => ({ default: m.TrainerPage })))
 const BenchPage = lazy(() => import('./bench/BenchPage.tsx').then((m) => ({ default: m.BenchPage })))
 
 /** Every screen has its own address; two of them need no account. */
@@ -118,6 +119,7 @@ function Inside() {
               <Route path="/count" element={<CountManyPage />} />
               <Route path="/guide" element={<GuidePage />} />
               <Route path="/bench" element={<BenchPage />} />
+              <Route path="/trainer" element={<TrainerPage />} />
               <Route
                 path="*"
                 element={

@@ -35,3 +35,20 @@ function centralHalf(z: number): number {
   }
   return (sum * Math.exp(-0.5 * z * z)) / Math.sqrt(2 * Math.PI)
 }
+
+/**
+ * The z below which a share p of the standard normal distribution lies.
+ * @param p between 0 and 1, neither of them
+ * Source: Abramowitz & Stegun (1964), 26.2.23, made exact by Newton's steps on ln Q(z).
+ */
+export function normalQuantile(p: number): number {
+  const tail = Math.min(p, 1 - p)
+  const t = Math.sqrt(-2 * Math.log(tail))
+  let z =
+    t - (2.515517 + 0.802853 * t + 0.010328 * t * t) / (1 + 1.432788 * t + 0.189269 * t * t + 0.001308 * t * t * t)
+  for (let step = 0; step < 2; step++) {
+    const { logUpperTail, hazard } = normalTail(z)
+    z += (logUpperTail - Math.log(tail)) / hazard
+  }
+  return p < 0.5 ? -z : z
+}

@@ -1,5 +1,6 @@
 import { and, eq, isNull, lte, or, sql } from 'drizzle-orm'
 import type { CheckTurn, OnHoldOrder, PlannedTask, ReplacementDuty, SignOff } from '@diatribon/contract'
+import { costOfWaiting, dayMs, daysEarly } from '@diatribon/core'
 import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
@@ -8,9 +9,6 @@ import { checkType, dueItem, partType, person, printer, site, taskChoice } from 
 
 /** A duty that people have put down takes so long unless they say otherwise. Common practice, no source. */
 const minutesOfDuty = 15
-/** A part is not changed sooner than this share of its interval before its turn: what it would still run is lost. */
-const earlyShare = 0.1
-const daysEarlyAtLeast = 3
 /** Days by which a check without a stated window may be late before that costs what it costs to do it. Common practice, no source. */
 const usualWindowDays = 7
 /** What waits on a printer that is on hold counts so much of what it would. */
@@ -85,6 +83,7 @@ export async function planTasks(
     const { printer: spot, slot, partType: type, dueDate, fittingId } = duty
     const id = `replace ${fittingId}`
     const known = costs.get(type.id)
+    const cost = known?.cost ?? null
     const kind = kinds.get(type.slotKind.toLowerCase())
     const due = dueDate ?? today
     const task: PlannedTask = {
@@ -96,7 +95,10 @@ export async function planTasks(
       minutes: known?.type.minutes ?? minutesOfDuty,
       due,
       earliest: earliestOf(duty, due, today),
-      riskPerDayMinor: riskOf(duty, known?.cost ?? null),
+      riskPerDayMinor: costOfWaiting(
+        duty.failureChance,
+        cost && { preventive: cost.preventiveMinor, failure: cost.failureMinor },
+      ),
       role: 'technician',
       signOff: kind?.work ?? null,
       opens: slot.id,
@@ -132,21 +134,11 @@ export async function planTasks(
   return tasks.map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
 }
 
-/** Added chance to fail in a day, times what a failure costs more than a replacement in time. */
-function riskOf(
-  { failureChance }: ReplacementDuty,
-  cost: { preventiveMinor: number; failureMinor: number } | null,
-): number {
-  if (!cost) return 0
-  const usualChance = 0.05 // within a week, where nothing is known yet: common practice, no source
-  return ((failureChance ?? usualChance) / 7) * (cost.failureMinor - cost.preventiveMinor)
-}
-
 function earliestOf({ interval, left, clock }: ReplacementDuty, due: string, today: string): string | null {
   if (left <= 0 || due <= today) return null
-  const days = Math.max(0, (Date.parse(due) - Date.parse(today)) / 86_400_000)
-  const early = clock === 'days' ? interval * earlyShare : left > 0 ? (days * interval * earlyShare) / left : 0
-  const from = addDays(due, -Math.max(daysEarlyAtLeast, Math.floor(early)))
+  const daysUntilDue = Math.max(0, (Date.parse(due) - Date.parse(today)) / dayMs)
+  // What ages by the calendar has as many days left as it says; a date that was moved does not change them.
+  const from = addDays(due, -daysEarly({ daysUntilDue, interval, left: clock === 'days' ? daysUntilDue : left }))
   return from <= today ? null : from
 }
 

@@ -24,6 +24,7 @@ export function LivesPage() {
       <p style={{ margin: '0 0 0.75rem', display: 'flex', gap: '1.25rem', flexWrap: 'wrap' }}>
         <Link to="/lives/repairs">Repairs over time</Link>
         <Link to="/lives/score">Scorecard: did it come true?</Link>
+        <Link to="/trainer">Trainer: what the rules are worth</Link>
       </p>
       <AsyncView of={lives}>
         {(rows) =>

@@ -39,6 +39,7 @@ const rooms: [to: string, name: string, words: string][] = [
   ['/book-check', 'Is the book whole?', 'Every line still fits the seal that it was given'],
   ['/guide', 'Guide', 'How each screen is used, and what its figures mean'],
   ['/bench', 'Bench', 'Instruments for bed, belts and more, and the sums for any figures'],
+  ['/trainer', 'Trainer', 'Months of a practice workshop in seconds: what each rule of maintenance is worth'],
 ]
 
 /** What is set up once and seldom changed, and the way to the rooms behind the floor. */
