@@ -316,3 +316,13 @@ export { easyPin } from './people/pin.ts'
 export { firstYear, isDay, lastYear, momentField, readMoment } from './moments.ts'
 export { momentAt, wallOf, zonedMoment } from './zone.ts'
 export type { PracticeFleet } from './trainer/practiceFleet.ts'
+export {
+  mailSecurities,
+  mailServerSchema,
+  myMailSchema,
+  type MailPage,
+  type MailSecurity,
+  type MailServer,
+  type MyMail,
+  type SetMailServer,
+} from './mail/mail.ts'

@@ -18,6 +18,7 @@ const ours: Record<string, string> = {
   // A pattern that has a name has its words in it: words of a field's own are merged anew at every check.
   'string.pattern.name': '{{#name}}',
   ...momentFaults,
+  'string.email': 'is no mail address, such as name@example.org',
   'string.lowercase': 'must be in small letters',
   'string.trim': 'has spaces before or behind',
   'number.base': 'must be a figure such as 12.5',

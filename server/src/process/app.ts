@@ -18,6 +18,7 @@ import { shortAddressRoutes } from '../reports/shortAddress.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { jobRoutes } from '../jobs/routes.ts'
 import { storesRoutes } from '../stores/routes.ts'
+import { mailRoutes } from '../mail/routes.ts'
 import { trainerRoutes } from '../trainer/routes.ts'
 import { partRoutes } from '../parts/routes.ts'
 import { libraryRoutes } from '../library/routes.ts'
@@ -129,6 +130,7 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
   api.use(jobRoutes(services))
   api.use(storesRoutes(services))
   api.use(trainerRoutes(services))
+  api.use(mailRoutes(services))
   api.use(attachmentRoutes(services))
   api.get('/live', requires(services, 'read'), (request, response) => {
     if (request.method === 'HEAD') return void response.type('text/event-stream').end()

@@ -10,6 +10,7 @@ import { openKeeper } from '../logbook/keepUp.ts'
 import { forgetOfOtherProgram } from '../kept/bring.ts'
 import { openPlanner } from '../services/planner.ts'
 import { openKept } from '../kept/kept.ts'
+import { openPost } from '../mail/sendMorningMails.ts'
 import { openWorker } from '../platform/worker.ts'
 import { openSessions } from '../services/sessions.ts'
 import { ownAddress } from '../platform/addresses.ts'
@@ -40,6 +41,8 @@ export interface ServerOptions {
   siteUrl?: string | null
   /** Key and certificate, to answer over HTTPS without a proxy; null: over HTTP. */
   tls?: { key: Buffer; cert: Buffer } | null
+  /** How often it is looked whether morning mails are due. */
+  postEveryMs?: number
   /** Where the log goes; the standard error stream unless said. */
   logTo?: DestinationStream
 }
@@ -65,6 +68,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     metricsToken,
     siteUrl = null,
     tls = null,
+    postEveryMs = 60_000,
     logTo,
   } = options
   const logger = openLogger(logLevel, logTo)
@@ -106,6 +110,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     siteUrl,
   }
   keeper.later()
+  const post = openPost(services, postEveryMs)
   const app = createApp(services, live, { logger, webFolder, echo, trustProxy, metricsToken })
   const server = tls ? createSecureServer(tls, app) : createServer(app)
   // A sender that dawdles must not hold a connection for ever: the whole of a request, photos and job files among them.
@@ -119,6 +124,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     async close() {
       await live.close() // streams never end by themselves
       await terminator.terminate()
+      await post.close()
       await keeper.close()
       await kept.close()
       await services.planner.close()

@@ -4,6 +4,7 @@ import { DatePickerInput } from '@mantine/dates'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Device, NewDevice, Weekday } from '@diatribon/contract'
+import { MailServerForm } from '../mail/MailServerForm.tsx'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -86,6 +87,7 @@ export function WorkshopPage() {
       <SiteAddress />
       <Retired />
       <Calendar />
+      {may('set up the site') && <MailServerForm />}
       {may('connect devices') && <Devices />}
     </>
   )

@@ -11,6 +11,7 @@ import { newKey } from '../ui/newKey.ts'
 import { Section } from '../ui/Section.tsx'
 import { shortDay } from '../ui/words.ts'
 import { useAction } from '../ui/useAction.ts'
+import { BookingsFile } from './BookingsFile.tsx'
 
 /** Days on which printers are spoken for: nobody plans work on them then. */
 export function Bookings({ bookings }: { bookings: Booking[] }) {
@@ -23,9 +24,12 @@ export function Bookings({ bookings }: { bookings: Booking[] }) {
       title="Printers that are booked"
       act={
         mayBook ? (
-          <Button variant="default" size="compact-md" onClick={() => setBooking(true)}>
-            Book a printer
-          </Button>
+          <span style={{ display: 'flex', gap: 8, flexWrap: 'wrap' }}>
+            <BookingsFile />
+            <Button variant="default" size="compact-md" onClick={() => setBooking(true)}>
+              Book a printer
+            </Button>
+          </span>
         ) : undefined
       }
     >

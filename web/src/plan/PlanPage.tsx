@@ -21,7 +21,9 @@ import { downloadText } from '../ui/download.ts'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { ago, plural, shortDay, wholeMoney } from '../ui/words.ts'
+import { MorningMail } from '../mail/MorningMail.tsx'
 import { CalendarAddress } from './CalendarAddress.tsx'
+import { AwayForm } from './AwayForm.tsx'
 import { Bookings } from './Bookings.tsx'
 import classes from './PlanPage.module.css'
 import { LongJob } from './LongJob.tsx'
@@ -56,11 +58,16 @@ function Plan({ page }: { page: FortnightPage }) {
   const { may } = useSession()
   const [opened, setOpened] = useState<Opened | null>(null)
   const [rules, setRules] = useState(false)
+  const [away, setAway] = useState(false)
   const phone = useMediaQuery('(max-width: 48em)')
   const { visits, left, changes } = page
   return (
     <>
-      <Summary page={page} onRules={may('set up the site') ? () => setRules(true) : null} />
+      <Summary
+        page={page}
+        onRules={may('set up the site') ? () => setRules(true) : null}
+        onAway={() => setAway(true)}
+      />
       {visits.length === 0 ? (
         <Nothing title="Nothing to plan: nothing falls due in these days, or nobody is on shift.">
           Shifts stand under <Link to="/people">People</Link>.
@@ -110,7 +117,9 @@ function Plan({ page }: { page: FortnightPage }) {
       <Bookings bookings={page.bookings} />
       <AskLongJob />
       <CalendarAddress />
+      <MorningMail />
       {opened && <VisitDialog page={page} {...opened} onClose={() => setOpened(null)} />}
+      {away && <AwayForm today={page.days[0]?.day ?? ''} onClose={() => setAway(false)} />}
       {rules && <PlanRulesForm rules={page.rules} onClose={() => setRules(false)} />}
     </>
   )
@@ -130,7 +139,8 @@ function AskLongJob() {
 }
 
 /** What waiting costs in this plan, and how much better another could be. */
-function Summary({ page, onRules }: { page: FortnightPage; onRules: (() => void) | null }) {
+function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onAway: () => void }) {
+  const { page, onRules, onAway } = props
   const { site, nowMs } = useSession()
   const { visits, cost, bound, gap, isBeingSolved, madeAt } = page
   const cash = (minor: number) => wholeMoney(minor, site.currency)
@@ -154,6 +164,9 @@ function Summary({ page, onRules }: { page: FortnightPage; onRules: (() => void)
           onClick={() => downloadText(`plan-${page.days[0]?.day ?? ''}.csv`, planCsv(page), 'text/csv')}
         >
           As CSV
+        </Button>
+        <Button variant="default" size="compact-md" onClick={onAway}>
+          Away or closed
         </Button>
         {onRules && (
           <Button variant="default" size="compact-md" onClick={onRules}>

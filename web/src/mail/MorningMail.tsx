@@ -1,0 +1,115 @@
+import { Button, Checkbox, TextInput } from '@mantine/core'
+import { notifications } from '@mantine/notifications'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { MailPage } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { call, Refused } from '../ui/api.ts'
+import { Problem } from '../ui/Problem.tsx'
+import { Section } from '../ui/Section.tsx'
+import { shortDay } from '../ui/words.ts'
+import { useMailPage } from './reads.ts'
+
+/** What one has today, by mail in the morning: off until somebody wants it. */
+export function MorningMail() {
+  const page = useMailPage()
+  return (
+    <Section title="Morning mail">
+      <AsyncView of={page}>{(mail) => <Mine mail={mail} again={() => page.mutate()} />}</AsyncView>
+    </Section>
+  )
+}
+
+function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }) {
+  const { may } = useSession()
+  const { mine, sendAt, last } = mail
+  const [address, setAddress] = useState(mine.address ?? '')
+  const [wants, setWants] = useState(mine.wantsMorningMail)
+  const [problem, setProblem] = useState<unknown>(null)
+  const [busy, setBusy] = useState(false)
+  const attempt = async (work: () => Promise<unknown>, done: string) => {
+    setBusy(true)
+    setProblem(null)
+    try {
+      await work()
+      await again()
+      notifications.show({ message: done, autoClose: 4000 })
+    } catch (error) {
+      setProblem(error) // told under the fields
+    } finally {
+      setBusy(false)
+    }
+  }
+  const fields = problem instanceof Refused ? problem.fields : {}
+  if (sendAt === null)
+    return (
+      <p className="quiet">
+        What you have today can come by mail, once a mail server is set
+        {may('set up the site') ? (
+          <>
+            {' '}
+            under <Link to="/workshop#mail">Workshop</Link>.
+          </>
+        ) : (
+          '. A lead sets it under Workshop.'
+        )}
+      </p>
+    )
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault()
+        void attempt(
+          () => call('PUT', '/api/mail/mine', { address: address.trim() || null, wantsMorningMail: wants }),
+          wants ? `The mail comes at ${sendAt}` : 'No mail comes',
+        )
+      }}
+    >
+      <p className="quiet">
+        At {sendAt} on open days: your visits, what has become overdue, who has mentioned you. It names printers and
+        work, never what people wrote, and its links ask you to sign in.
+      </p>
+      <TextInput
+        label="Your mail address"
+        type="email"
+        inputMode="email"
+        autoComplete="email"
+        maxLength={200}
+        maw={420}
+        value={address}
+        onChange={(event) => setAddress(event.currentTarget.value)}
+        error={fields.address}
+      />
+      <Checkbox
+        mt="sm"
+        size="md"
+        label="Send me the morning mail"
+        checked={wants}
+        onChange={(event) => setWants(event.currentTarget.checked)}
+      />
+      <Problem error={fields.address ? null : problem} />
+      <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', marginTop: 12 }}>
+        <Button type="submit" size="compact-md" loading={busy}>
+          Keep
+        </Button>
+        {mine.address && (
+          <Button
+            variant="default"
+            size="compact-md"
+            loading={busy}
+            onClick={() => void attempt(() => call('POST', '/api/mail/now'), `Sent to ${mine.address ?? ''}`)}
+          >
+            Send me today’s now
+          </Button>
+        )}
+      </div>
+      {last && (
+        <p className="quiet">
+          {shortDay(last.day)}: {last.state}
+          {last.problem && `. ${last.problem}`}
+        </p>
+      )}
+    </form>
+  )
+}
