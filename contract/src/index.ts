@@ -326,3 +326,5 @@ export {
   type MyMail,
   type SetMailServer,
 } from './mail/mail.ts'
+export { soonestFirst, type Due } from './plan/soonest.ts'
+export type { OtherDuty } from './plan/duty.ts'

@@ -123,6 +123,7 @@ export {
   type PlanTask,
   type PreparedPlan,
 } from './plan/schedule/planProblem.ts'
+export { joinPlans, splitPlan } from './plan/schedule/splitPlan.ts'
 export { Roster } from './plan/schedule/roster.ts'
 export { growthAhead, spreadAhead, weekSpread, type CountedStretch, type WeekSpread } from './plan/weekSpread.ts'
 export { dueReplacement, type DueReplacement, type Urgency } from './plan/dueReplacement.ts'

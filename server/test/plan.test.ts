@@ -1,7 +1,7 @@
 import { brokenLimits, preparePlan, type PlanAnswer, type PlanProblem, type PlanTask } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import ICAL from 'ical.js'
-import type { FortnightPage, LongJobPage, PricedMove } from '@diatribon/contract'
+import type { FortnightPage, LongJobPage, PricedMove, Round } from '@diatribon/contract'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let moment = Date.parse('2026-11-20T06:00:00Z')
@@ -306,5 +306,58 @@ describe('the calendar of one’s own', () => {
     const make = async () => ((await technician.call('POST', '/api/plan/calendar')).body as { url: string }).url
     const [old, fresh] = [await make(), await make()]
     expect([(await read(old)).status, (await read(fresh)).status]).toEqual([404, 200])
+  })
+})
+
+describe('all that falls due', () => {
+  it('has readings that reach their limit and sign-offs that lapse, each at its day', async () => {
+    const readingKindId = randomUUID()
+    await lead.act({
+      kind: 'add-reading-kind',
+      readingKindId,
+      name: 'Door gap',
+      unit: 'mm',
+      lower: null,
+      upper: 2,
+      models: [],
+      corrections: 'restart',
+    })
+    const record = (value: number, daysAgo: number) =>
+      lead.act({
+        kind: 'record-reading',
+        printerId: shop.ids.printer,
+        at: at(daysAgo),
+        values: [{ name: 'Door gap', value, unit: 'mm' }],
+      })
+    // A twentieth of a millimetre in two days, on a straight line but for its last digit: 2 mm in a week or so.
+    for (let day = 40; day >= 0; day -= 2) await record(0.8 + (40 - day) * 0.025 + (day % 4 === 0 ? 0.01 : 0), day)
+    await lead.act({ kind: 'give-sign-off', personId: technicianId, signOff: 'electronics', until: '2026-11-24' })
+    const { others } = await lead.get<Round>('/api/plan/round')
+    const reading = others.find(({ kind }) => kind === 'reading')!
+    expect(reading).toMatchObject({ words: 'Door gap', why: 'on its way to its limit', printer: { name: 'Limpet' } })
+    expect(reading.dueRange![0] <= reading.dueDate).toBe(true)
+    expect(reading.dueDate > '2026-11-20' && reading.dueDate < '2026-12-10').toBe(true)
+    expect(others.filter(({ kind }) => kind === 'sign-off')).toMatchObject([
+      { words: 'electronics: Test technician', dueDate: '2026-11-24', urgency: 'this week', printer: null },
+    ])
+    expect((await lead.get<Round>('/api/plan/round?where=Loft')).others.map(({ kind }) => kind)).toEqual(['sign-off'])
+
+    await record(2.4, 0)
+    const beyond = (await lead.get<Round>('/api/plan/round')).others.find(({ kind }) => kind === 'reading')
+    const plan = await lead.get<FortnightPage>('/api/plan/fortnight')
+    const today = plan.days[0]!.day
+    expect(beyond).toMatchObject({ why: 'beyond its limit', urgency: 'overdue', dueDate: today })
+    const planned = [...plan.visits.flatMap(({ tasks }) => tasks), ...plan.left.map(({ task }) => task)]
+    expect(planned.find(({ kind }) => kind === 'reading')).toMatchObject({ words: 'Door gap', due: today })
+    await lead.act({
+      kind: 'place-task',
+      printerId: shop.ids.printer,
+      task: `reading ${shop.ids.printer} ${readingKindId}`,
+      choice: 'left out',
+      day: '2027-01-04',
+      reason: 'A new door is on its way',
+    })
+    const { left } = await lead.get<FortnightPage>('/api/plan/fortnight')
+    expect(left.find(({ task }) => task.kind === 'reading')?.why).toContain('A new door is on its way')
   })
 })

@@ -38,12 +38,27 @@ export interface ReplacementDuty {
   failureRange: [number, number] | null
 }
 
+/** Something due that is no part, check or put-down duty: a reading on its way to its limit, a sign-off that lapses. */
+export interface OtherDuty {
+  id: string
+  kind: 'reading' | 'sign-off'
+  words: string
+  why: string
+  /** null: it belongs to no printer. */
+  printer: PrinterSpot | null
+  dueDate: string
+  /** Between which days, 8 in 10; its end null: it may as well never; null: the day is sure. */
+  dueRange: [string, string | null] | null
+  urgency: Urgency
+}
+
 export interface Round {
   fresh: Freshness
   /** Checks that are due, in the same three heaps; of the later ones the soonest. */
   checks: Record<Urgency, CheckTurn[]>
   /** Duties that people have made, soonest first. */
   made: MadeDuty[]
+  others: OtherDuty[]
   overdue: ReplacementDuty[]
   thisWeek: ReplacementDuty[]
   later: ReplacementDuty[]

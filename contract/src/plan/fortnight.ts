@@ -23,7 +23,7 @@ export interface PlanRules {
   onHold: OnHoldOrder
 }
 
-export const taskKinds = ['replace', 'check', 'duty'] as const
+export const taskKinds = ['replace', 'check', 'duty', 'reading'] as const
 export type TaskKind = (typeof taskKinds)[number]
 
 /** One piece of work at a printer, as it stands in the plan. */

@@ -1,3 +1,4 @@
+import type { PrinterSpot } from '../printers/spot.ts'
 import type { Freshness } from '../freshness.ts'
 /** Limits that a reading is judged by, and whose they are. */
 export interface SeriesLimits {
@@ -50,7 +51,8 @@ export interface ReadingSeries {
 
 /** A line of the site-wide list. */
 export interface DriftingReading {
-  printer: { id: string; name: string; place: string; onHold: boolean }
+  printer: PrinterSpot
+  kindId: string
   name: string
   unit: string
   last: { value: number; hours: number; at: string }
@@ -60,6 +62,8 @@ export interface DriftingReading {
   /** Mean of its first ten readings since it began anew, and where it is now. */
   baseline: number | null
   smooth: number | null
+  /** Day on which it would reach its limit by the printer's usual use, and between which days (8 in 10; null: it may as well never); null: nobody can tell. */
+  due: { day: string; range: [string, string | null] } | null
 }
 
 export interface DriftingPage {

@@ -63,6 +63,7 @@ export async function sendMorningMails(services: Sender): Promise<number> {
 /** Today's mail of one person; null: nothing to tell. */
 export async function mailFor(services: Sender, who: { id: string; name: string; address: string }) {
   await services.kept.fresh('due', 'everyone', null)
+  await services.kept.fresh('drift', 'everyone', null)
   const now = services.clock()
   const plan = await sitePlan(services.database, services.planner, {
     now,

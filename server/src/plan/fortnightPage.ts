@@ -5,6 +5,7 @@ import type { Db } from '../platform/database.ts'
 import { booking, person, printer } from '../platform/tables.ts'
 import type { Planner } from '../services/planner.ts'
 import type { SitePlan } from './sitePlan.ts'
+import { apart } from './together.ts'
 import { visitsOf } from './visits.ts'
 
 /** The plan as people see it: visits by day, person and printer, with what is left and what has changed. */
@@ -12,14 +13,15 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
   const { rules, shown, tasks, answer, madeAt, isSolved } = plan
   const taskOf = new Map(tasks.map((task) => [task.id, task]))
   const visits = visitsOf(answer.assignments, taskOf, rules.setUpMinutes)
-  const planned = new Map<string, number>()
+  const minutesOf = new Map<string, number>()
   for (const { day, personId, minutes } of visits)
-    planned.set(`${day} ${personId}`, (planned.get(`${day} ${personId}`) ?? 0) + minutes)
+    minutesOf.set(`${day} ${personId}`, (minutesOf.get(`${day} ${personId}`) ?? 0) + minutes)
+  const planned = new Set(plan.problem.tasks.flatMap(({ id }) => plan.together.get(id) ?? [id]))
   return {
     rules,
     days: shown.map((one) => ({
       ...one,
-      people: one.people.map((who) => ({ ...who, planned: planned.get(`${one.day} ${who.id}`) ?? 0 })),
+      people: one.people.map((who) => ({ ...who, planned: minutesOf.get(`${one.day} ${who.id}`) ?? 0 })),
     })),
     visits,
     left: [
@@ -28,7 +30,7 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
         return task ? [{ task, why }] : []
       }),
       ...tasks
-        .filter(({ id }) => !plan.problem.tasks.some((task) => task.id === id))
+        .filter(({ id }) => !planned.has(id))
         .map((task) => ({ task, why: `Left out by ${task.choice?.who ?? 'somebody'}: ${task.choice?.reason ?? ''}` })),
     ],
     cost: answer.cost,
@@ -122,10 +124,16 @@ export async function priceMove(
   const moved = {
     ...seen,
     tasks: problem.tasks.map((task) =>
-      ids.includes(task.id) ? { ...task, pinned: { date: day, ...(personId ? { person: personId } : {}) } } : task,
+      (plan.together.get(task.id) ?? [task.id]).some((id) => ids.includes(id))
+        ? { ...task, pinned: { date: day, ...(personId ? { person: personId } : {}) } }
+        : task,
     ),
   }
-  const [now, then] = [await planner.atOnce(seen), await planner.atOnce(moved)]
+  const [now, then] = [
+    await planner.atOnce(seen),
+    // A part whose neighbours are not asked about draws them with it: they come out together.
+    apart(await planner.atOnce(moved), plan.together),
+  ]
   const unable = then.left.find(({ task }) => ids.includes(task))
   if (unable) return { costMinor: 0, moves: [], problem: unable.why }
   const placed = new Map(then.assignments.map((one) => [one.task, one]))

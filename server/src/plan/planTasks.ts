@@ -1,9 +1,11 @@
 import { and, eq, isNull, lte, or, sql } from 'drizzle-orm'
 import type { CheckTurn, OnHoldOrder, PlannedTask, ReplacementDuty, SignOff } from '@diatribon/contract'
 import { costOfWaiting, dayMs, daysEarly } from '@diatribon/core'
+import { readingsDue } from './otherDuties.ts'
 import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
+import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { checkType, dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'
 
@@ -14,16 +16,9 @@ const usualWindowDays = 7
 /** What waits on a printer that is on hold counts so much of what it would. */
 const onHoldWeight: Record<OnHoldOrder, number> = { first: 3, last: 0.3, 'as the others': 1 }
 
-/** So many days after a day. */
-export const addDays = (day: string, days: number) => {
-  const date = new Date(`${day}T00:00:00Z`)
-  date.setUTCDate(date.getUTCDate() + days)
-  return date.toISOString().slice(0, 10)
-}
-
 /**
- * Everything that falls due until a day, as tasks of the plan: replacements by the rule in force, checks by their turns, and what people have
- * put down. What waiting costs comes from the life of the part; of checks and duties, from what doing them is worth to the workshop.
+ * Everything that falls due until a day, as tasks of the plan: replacements by the rule in force, checks by their turns, readings that reach
+ * their limit, and what people have put down. What waiting costs comes from the life of the part; of checks and duties, from what doing them is worth to the workshop.
  */
 export async function planTasks(
   db: Db,
@@ -125,6 +120,27 @@ export async function planTasks(
       role: 'operator',
       signOff: null,
       opens: dutyId,
+      openSheetId: null,
+      tools: [],
+      cautions: [],
+      choice: choices.get(id) ?? null,
+    })
+  }
+  for (const { id, printer: spot, words, dueDate } of await readingsDue(db, today)) {
+    if (!spot || dueDate > lastDay) continue
+    tasks.push({
+      id,
+      kind: 'reading',
+      printer: spot,
+      words,
+      partType: null,
+      minutes: minutesOfDuty,
+      due: dueDate,
+      earliest: null,
+      riskPerDayMinor: (minutesOfDuty * perMinute) / usualWindowDays,
+      role: 'technician',
+      signOff: null,
+      opens: spot.id,
       openSheetId: null,
       tools: [],
       cautions: [],

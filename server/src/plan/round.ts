@@ -2,6 +2,7 @@ import { and, asc, count, eq, isNotNull, isNull, or, sql } from 'drizzle-orm'
 import type { CheckTurn, ReplacementDuty, Freshness, Round, Urgency } from '@diatribon/contract'
 import { madeDuties } from '../faults/openFaults.ts'
 import type { Db } from '../platform/database.ts'
+import { otherDuties } from './otherDuties.ts'
 import { dueItem, printer } from '../platform/tables.ts'
 
 /** The soonest parts and checks of each heap that the list holds; the rest is counted. */
@@ -11,7 +12,10 @@ const shown: Record<Urgency, number> = { overdue: 200, 'this week': 200, later: 
  * Everything due, sorted into overdue, this week and later.
  * @param where a room, or a rack as "room / rack"; null: everywhere
  */
-export async function round(db: Db, where: string | null, fresh: Freshness): Promise<Round> {
+export async function round(
+  db: Db,
+  { where, fresh, today }: { where: string | null; fresh: Freshness; today: string },
+): Promise<Round> {
   const here =
     where === null
       ? undefined
@@ -33,16 +37,18 @@ export async function round(db: Db, where: string | null, fresh: Freshness): Pro
     .innerJoin(printer, and(eq(printer.id, dueItem.printerId), isNull(printer.retiredReason)))
     .where(and(isNotNull(dueItem.urgency), here))
     .groupBy(dueItem.what, dueItem.urgency)
-  const [overdue, thisWeek, later, overdueChecks, checksThisWeek, laterChecks, made, counts] = await Promise.all([
-    heap<ReplacementDuty>('replace', 'overdue'),
-    heap<ReplacementDuty>('replace', 'this week'),
-    heap<ReplacementDuty>('replace', 'later'),
-    heap<CheckTurn>('check', 'overdue'),
-    heap<CheckTurn>('check', 'this week'),
-    heap<CheckTurn>('check', 'later'),
-    madeDuties(db),
-    counted,
-  ])
+  const [overdue, thisWeek, later, overdueChecks, checksThisWeek, laterChecks, made, counts, others] =
+    await Promise.all([
+      heap<ReplacementDuty>('replace', 'overdue'),
+      heap<ReplacementDuty>('replace', 'this week'),
+      heap<ReplacementDuty>('replace', 'later'),
+      heap<CheckTurn>('check', 'overdue'),
+      heap<CheckTurn>('check', 'this week'),
+      heap<CheckTurn>('check', 'later'),
+      madeDuties(db),
+      counted,
+      otherDuties(db, today),
+    ])
   const countOf = (what: 'replace' | 'check', urgency: Urgency) =>
     counts.find((one) => one.what === what && one.urgency === urgency)?.count ?? 0
   const countsOf = (what: 'replace' | 'check') => ({
@@ -54,9 +60,13 @@ export async function round(db: Db, where: string | null, fresh: Freshness): Pro
     fresh,
     checks: { overdue: overdueChecks, 'this week': checksThisWeek, later: laterChecks },
     made,
+    others: others.filter(({ printer: spot }) => spot === null || isHere(spot, where)),
     overdue,
     thisWeek,
     later,
     counts: { replace: countsOf('replace'), check: countsOf('check') },
   }
 }
+
+const isHere = ({ room, rack }: { room: string; rack: string }, where: string | null) =>
+  where === null || room === where || `${room} / ${rack}` === where

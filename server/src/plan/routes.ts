@@ -3,6 +3,7 @@ import { rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
 import { priceSchema, type CalendarFeed, type NewCalendarFeed, type PriceRequest } from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
+import { dayIn } from '../platform/wallClock.ts'
 import { addressOf, freshFor, requires, signedIn, type Services } from '../services/services.ts'
 import { calendarOf, feedOwner, feedSince, makeFeed, revokeFeed } from './calendarFeed.ts'
 import { longJob } from './longJob.ts'
@@ -28,10 +29,13 @@ export function planRoutes(services: Services): Router {
   router.get('/plan/round', requires(services, 'read'), async (request, response) => {
     const { where } = request.query
     const fresh = await freshFor(services, request, 'due', 'everyone')
-    response.json(await round(services.database.db, typeof where === 'string' ? where : null, fresh))
+    await freshFor(services, request, 'drift', 'everyone')
+    const today = dayIn(signedIn(request).site.timeZone)(services.clock())
+    response.json(await round(services.database.db, { where: typeof where === 'string' ? where : null, fresh, today }))
   })
   const planHere = async (personId: string) => {
     await services.kept.fresh('due', 'everyone', personId)
+    await services.kept.fresh('drift', 'everyone', personId)
     return sitePlan(services.database, services.planner, {
       now: services.clock(),
       onBetter: () => services.live.announceAreas(['plan']),

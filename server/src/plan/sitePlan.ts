@@ -1,14 +1,15 @@
 import { createHash } from 'node:crypto'
 import { and, desc, gte, isNull, lt, lte } from 'drizzle-orm'
-import type { PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
+import type { Kit, PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
 import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
-import { calendarHere, type SiteCalendar } from '../platform/calendar.ts'
+import { addDays, calendarHere, type SiteCalendar } from '../platform/calendar.ts'
 import type { Database, Db } from '../platform/database.ts'
 import { booking, job, keptPlan, printerModel } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { neededRole, planDays, rulesOf } from './planDays.ts'
 import type { Planner } from '../services/planner.ts'
-import { addDays, neededFor, planTasks } from './planTasks.ts'
+import { neededFor, planTasks } from './planTasks.ts'
+import { apart, changedTogether, joined, type Together } from './together.ts'
 
 /** Everything that a plan is worked out from, and what is there of it. */
 export interface SitePlan {
@@ -18,6 +19,7 @@ export interface SitePlan {
   shown: PlannedDay[]
   tasks: PlannedTask[]
   problem: PlanProblem
+  together: Together
   answer: PlanAnswer
   madeAt: Date
   isSolved: boolean
@@ -40,7 +42,7 @@ export async function sitePlan(
   { now, onBetter, onProblem }: { now: Date; onBetter: () => void; onProblem: (error: unknown) => void },
 ): Promise<SitePlan> {
   const found = await problemOf(db, now)
-  const { today, problem, tasks } = found
+  const { today, problem, tasks, together } = found
   const mark = createHash('sha1').update(JSON.stringify(problem)).digest('base64url')
   const [kept] = await db.select().from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
   const [before] = await db.select().from(keptPlan).where(lt(keptPlan.day, today)).orderBy(desc(keptPlan.day)).limit(1)
@@ -49,7 +51,7 @@ export async function sitePlan(
   if (holds && kept.solved === 1) return { ...found, answer: kept.answer, madeAt: kept.madeAt, isSolved: true, earlier }
   // What people have seen: moving it costs.
   const seen = { ...problem, before: kept?.answer.assignments ?? [], changeCost: found.rules.changeCostMinor }
-  const answer = holds ? kept.answer : await planner.atOnce(seen)
+  const answer = holds ? kept.answer : apart(await planner.atOnce(seen), together)
   const keep = async (of: PlanAnswer, solved: 0 | 1) => {
     const row = { mark, madeAt: now, answer: of, tasks, solved }
     await db
@@ -74,7 +76,7 @@ export async function sitePlan(
         )
         if (!rows[0]?.mine) return
         try {
-          const better = await planner.solve(seen, secondsToSolve)
+          const better = apart(await planner.solve(seen, secondsToSolve), together)
           const [now1] = await db.select({ mark: keptPlan.mark }).from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
           if (now1?.mark !== mark) return
           await keep(better, 1)
@@ -92,35 +94,40 @@ export async function sitePlan(
   }
 }
 
-type Found = Pick<SitePlan, 'today' | 'rules' | 'calendar' | 'shown' | 'tasks' | 'problem'>
+type Found = Pick<SitePlan, 'today' | 'rules' | 'calendar' | 'shown' | 'tasks' | 'problem' | 'together'>
 
 async function problemOf(db: Db, now: Date): Promise<Found> {
   const calendar = await calendarHere(db)
   const rules = await rulesOf(db)
   const today = dayIn(calendar.timeZone)(now)
-  const models = await modelNames(db)
-  const { days, shown } = await planDays(db, { rules, calendar, now: startOfHour(now), models })
+  const models = await modelsHere(db)
+  const names = new Map([...models].map(([id, { name }]) => [id, name] as const))
+  const { days, shown } = await planDays(db, { rules, calendar, now: startOfHour(now), models: names })
   const lastDay = shown.at(-1)?.day ?? today
-  const tasks = await planTasks(db, { today, lastDay, onHold: rules.onHold })
+  const due = await planTasks(db, { today, lastDay, onHold: rules.onHold })
+  const { tasks, together } = changedTogether(due, (modelId) => models.get(modelId)?.kits ?? [])
   const bookings = [...(await bookedDays(db, today, lastDay)), ...(await runningOver(db, { now, today, calendar }))]
   const planned = tasks.filter(({ choice }) => choice?.choice !== 'left out' || (choice.day ?? '') <= lastDay)
   // The planner knows no empty plan: a workshop that is closed throughout has one day without people.
   const problem: PlanProblem = {
     days: days.length > 0 ? days : [{ date: today, people: [] }],
-    tasks: planned.map((task) => planTaskOf(task, { rules, today, models })),
+    tasks: joined(
+      planned.map((task) => planTaskOf(task, { rules, today, models: names })),
+      together,
+    ),
     bookings,
   }
-  return { today, rules, calendar, shown, tasks, problem }
+  return { today, rules, calendar, shown, tasks, problem, together }
 }
 
 /** What is left of today counts by the hour, so that not every look has another plan. */
 const startOfHour = (now: Date) => new Date(Math.floor(now.getTime() / 3_600_000) * 3_600_000)
 
-async function modelNames(db: Db): Promise<Map<string, string>> {
+async function modelsHere(db: Db): Promise<Map<string, { name: string; kits: Kit[] }>> {
   const rows = await db
-    .select({ id: printerModel.id, make: printerModel.make, name: printerModel.name })
+    .select({ id: printerModel.id, make: printerModel.make, name: printerModel.name, kits: printerModel.kits })
     .from(printerModel)
-  return new Map(rows.map(({ id, make, name }) => [id, `${make} ${name}`.trim()]))
+  return new Map(rows.map(({ id, make, name, kits }) => [id, { name: `${make} ${name}`.trim(), kits }]))
 }
 
 function planTaskOf(
@@ -136,6 +143,7 @@ function planTaskOf(
   return {
     id,
     printer: printer.id,
+    group: printer.room,
     minutes,
     setUp: { id: printer.id, minutes: rules.setUpMinutes },
     needs: [neededRole(role), ...(signOff ? [neededFor(signOff, models.get(printer.modelId) ?? 'this model')] : [])],

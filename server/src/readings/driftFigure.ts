@@ -5,7 +5,7 @@ import { readingKinds } from './kinds.ts'
 import { pooledScatter } from './pooledScatter.ts'
 import { judged, loadSeries, modelsOf } from './series.ts'
 
-export type KeptDrift = Omit<DriftingReading, 'printer'>[]
+export type KeptDrift = Omit<DriftingReading, 'printer' | 'due'>[]
 
 /** Readings of a printer that are worth somebody's look. */
 export const driftFigure: Figure<KeptDrift> = {
@@ -23,9 +23,11 @@ export const driftFigure: Figure<KeptDrift> = {
 }
 
 function lineOf(series: ReadingSeries): KeptDrift {
-  const { name, unit, points, limits, crossing, chart, moved, lists } = series
+  const { kindId, name, unit, points, limits, crossing, chart, moved, lists } = series
   if (!lists) return []
   const { value, hours, at } = given(points[points.length - 1])
   const smooth = moved?.points[moved.points.length - 1]?.smooth ?? null
-  return [{ name, unit, last: { value, hours, at }, limits, crossing, lists, baseline: chart?.mean ?? null, smooth }]
+  return [
+    { kindId, name, unit, last: { value, hours, at }, limits, crossing, lists, baseline: chart?.mean ?? null, smooth },
+  ]
 }

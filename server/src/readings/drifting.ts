@@ -1,7 +1,9 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import type { DriftingPage, DriftingReading, Freshness } from '@diatribon/contract'
+import type { DriftingReading } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { keptFigure, printer } from '../platform/tables.ts'
+import { addDays } from '../platform/calendar.ts'
+import { spotOf } from '../printers/spot.ts'
 import type { KeptDrift } from './driftFigure.ts'
 
 /** What would cross its limit after that time is nothing to plan by yet. */
@@ -9,8 +11,8 @@ const planningDays = 56
 /** Of a printer of which nothing is known yet. From memory. */
 const usualHoursPerDay = 8
 
-/** Readings that drift on any printer, by how soon they would cross their limit. */
-export async function drifting(db: Db, fresh: Freshness): Promise<DriftingPage> {
+/** Readings that drift on any printer, by how soon they would cross their limit. @param today day of the workshop */
+export async function drifting(db: Db, today: string): Promise<DriftingReading[]> {
   const line = db
     .select({
       about: keptFigure.about,
@@ -21,11 +23,7 @@ export async function drifting(db: Db, fresh: Freshness): Promise<DriftingPage> 
     .as('line')
   const rows = await db
     .select({
-      id: printer.id,
-      name: printer.name,
-      rack: printer.rack,
-      place: printer.place,
-      holdReason: printer.holdReason,
+      printer,
       found: keptFigure.result,
       hoursPerDay: line.hoursPerDay,
     })
@@ -33,18 +31,32 @@ export async function drifting(db: Db, fresh: Freshness): Promise<DriftingPage> 
     .innerJoin(printer, and(eq(printer.id, keptFigure.about), isNull(printer.retiredReason)))
     .leftJoin(line, eq(line.about, printer.id))
     .where(and(eq(keptFigure.figure, 'drift'), sql`${keptFigure.result} <> '[]'::jsonb`))
-  const readings = rows
-    .flatMap(({ id, name, rack, place, holdReason, found, hoursPerDay }) =>
+  return rows
+    .flatMap(({ printer: row, found, hoursPerDay }) =>
       (found as KeptDrift).flatMap((reading): DriftingReading[] =>
         isSoon(reading, hoursPerDay)
-          ? [{ printer: { id, name, place: `${rack}${place}`, onHold: holdReason !== null }, ...reading }]
+          ? [{ printer: spotOf(row), ...reading, due: dueOf(reading, { hours: row.hours, hoursPerDay, today }) }]
           : [],
       ),
     )
     .sort(
       (a, b) => nearness(a) - nearness(b) || a.printer.place.localeCompare(b.printer.place, 'en', { numeric: true }),
     )
-  return { readings, fresh }
+}
+
+/** When it would reach its limit, from where the printer's hours are now. */
+function dueOf(
+  { crossing, last }: KeptDrift[number],
+  { hours, hoursPerDay, today }: { hours: number; hoursPerDay: number | null; today: string },
+): DriftingReading['due'] {
+  if (crossing.kind === 'beyond') return { day: today, range: [today, today] }
+  if (crossing.kind !== 'crosses' || !hoursPerDay) return null
+  const dayAt = (inHours: number) =>
+    addDays(today, Math.floor(Math.max(0, inHours - (hours - last.hours)) / hoursPerDay))
+  return {
+    day: dayAt(crossing.inHours),
+    range: [dayAt(crossing.earliest), crossing.latest === null ? null : dayAt(crossing.latest)],
+  }
 }
 
 /** Beyond first, then by hours to the limit, then what only moves away from its baseline. */

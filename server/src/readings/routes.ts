@@ -1,7 +1,9 @@
+import type { DriftingPage } from '@diatribon/contract'
 import { given } from '@diatribon/core'
 import { Router } from 'express'
 import { Refusal } from '../platform/refusal.ts'
-import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
+import { freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
+import { dayIn } from '../platform/wallClock.ts'
 import { drifting } from './drifting.ts'
 import { readingKinds } from './kinds.ts'
 import { pooledScatter } from './pooledScatter.ts'
@@ -15,7 +17,9 @@ export function readingRoutes(services: Services): Router {
   })
   router.get('/readings/drifting', requires(services, 'read'), async (request, response) => {
     await freshFor(services, request, 'due', 'everyone')
-    response.json(await drifting(db, await freshFor(services, request, 'drift', 'everyone')))
+    const fresh = await freshFor(services, request, 'drift', 'everyone')
+    const today = dayIn(signedIn(request).site.timeZone)(services.clock())
+    response.json({ readings: await drifting(db, today), fresh } satisfies DriftingPage)
   })
   router.get('/printers/:id/readings', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')

@@ -12,6 +12,9 @@ import {
   planModel,
   preparePlan,
   takeDay,
+  joinPlans,
+  splitPlan,
+  type Assignment,
   type PlanAnswer,
   type PlanModel,
   type PlanProblem,
@@ -32,6 +35,8 @@ export interface Watcher {
   isStopped(): boolean
 }
 
+/** More tasks than the solver gets done with in half a minute: they are planned group by group. */
+const mostTasksAtOnce = 600
 /** Good enough: a plan this near to its bound is not worth more waiting. */
 const nearEnough = 0.005
 /** Solved to the end or to so many branches, so that the same problem gives the same plan on any machine that is quick enough. */
@@ -55,6 +60,17 @@ export async function solvePlan(
   const least = boundWithoutLimits(plan)
   const first = planAnswer(atOnce, least, 'at once')
   if (first.gap <= 1e-9 || seconds <= 0) return first
+  const parts = plan.tasks.length > mostTasksAtOnce ? splitPlan(problem) : []
+  if (parts.length > 1) {
+    const plans: Assignment[][] = []
+    for (const [i, part] of parts.entries()) {
+      const left = seconds - (performance.now() - begun) / 1000
+      const answer = await solvePlan(part, Math.max(0, left / (parts.length - i)), { tell, isStopped })
+      plans.push(answer.assignments)
+    }
+    const joined = joinPlans(plan, plans)
+    return planAnswer(joined.cost() < atOnce.cost() - 1e-9 ? joined : atOnce, least, 'group by group')
+  }
   const isSmall = columnsByPerson(plan) <= mostColumns
   const model = isSmall ? personModel(plan) : planModel(plan)
   const highs = await (loaded ??= loadHighs())

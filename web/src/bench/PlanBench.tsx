@@ -40,7 +40,12 @@ export function PlanBench() {
         ['Planned', `${assignments.length} of ${assignments.length + left.length}`],
         ['Waiting costs', number(cost, 4)],
         ['No plan costs less than', `${number(bound, 4)} (${number(100 * gap, 2)} % between)`],
-        ['Made by', method === 'solver' ? 'the solver' : 'the plan at once'],
+        [
+          'Made by',
+          { solver: 'the solver', 'at once': 'the plan at once', 'group by group': 'the solver, group by group' }[
+            method
+          ],
+        ],
         ...left.map(({ task, why }): [string, string] => [`${task} is left`, why]),
         ...assignments.map(({ task, date, person }): [string, string] => [task, `${date}, ${person}`]),
       ]}

@@ -2,7 +2,16 @@ import { Button } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { CheckTurn, ReplacementDuty, MadeDuty, PrinterName, Round, Urgency } from '@diatribon/contract'
+import {
+  soonestFirst,
+  type CheckTurn,
+  type MadeDuty,
+  type OtherDuty,
+  type PrinterName,
+  type ReplacementDuty,
+  type Round,
+  type Urgency,
+} from '@diatribon/contract'
 import { dueWords } from '../checks/turnWords.ts'
 import { DutyLine } from '../faults/OpenFaults.tsx'
 import { useMayDo } from '../people/useMayDo.ts'
@@ -46,7 +55,7 @@ export function RoundPage() {
 
 function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: ReplacementDuty) => void }) {
   const { round, printers, onSwap } = props
-  const { overdue, thisWeek, later, counts, checks, made, fresh } = round
+  const { overdue, thisWeek, later, counts, checks, made, others, fresh } = round
   const { may } = useSession()
   const { field, keeps, mine, isNarrowed } = usePlaceFilter(printers)
   const mayDo = useMayDo(mine)
@@ -54,6 +63,13 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
     list.filter(({ printer, partType }) => keeps(printer) && (!mine || mayDo.swap(partType.slotKind, printer.modelId)))
   const turns = (list: CheckTurn[]) =>
     list.filter(({ printer, checkType }) => keeps(printer) && (!mine || mayDo.check(checkType.needs, printer.modelId)))
+  const rest = (urgency: Urgency) =>
+    others.filter(
+      (one) =>
+        one.urgency === urgency &&
+        (one.printer ? keeps(one.printer) : !isNarrowed) &&
+        (!mine || may(one.kind === 'reading' ? 'measure printers' : 'sign people off')),
+    )
   const promised = made.filter(({ printer }) => keeps(printer) && (!mine || may('make duties')))
   const of = isNarrowed ? ' here' : ''
   const more = (urgency: Urgency, parts: ReplacementDuty[]) =>
@@ -81,6 +97,7 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
         urgency="overdue"
         duties={duties(overdue)}
         checks={turns(checks.overdue)}
+        others={rest('overdue')}
         empty={`Nothing is overdue${of}.`}
         more={more('overdue', overdue)}
         onSwap={onSwap}
@@ -89,6 +106,7 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
         urgency="this week"
         duties={duties(thisWeek)}
         checks={turns(checks['this week'])}
+        others={rest('this week')}
         empty={`Nothing falls due this week${of}.`}
         more={more('this week', thisWeek)}
         onSwap={onSwap}
@@ -98,6 +116,7 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
         folded
         duties={duties(later)}
         checks={turns(checks.later)}
+        others={rest('later')}
         empty={`Nothing else is in sight${of}.`}
         more={more('later', later)}
         onSwap={onSwap}
@@ -106,27 +125,34 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
   )
 }
 
-const countWords = (duties: number, checks: number) =>
-  [duties > 0 && plural(duties, 'part'), checks > 0 && plural(checks, 'check')].filter(Boolean).join(', ')
+const countWords = ({ duties, checks, others }: Omit<Listed, 'onSwap'>) =>
+  [
+    duties.length > 0 && plural(duties.length, 'part'),
+    checks.length > 0 && plural(checks.length, 'check'),
+    others.length > 0 && plural(others.length, 'other', 'others'),
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 function Section(props: {
   urgency: Urgency
   duties: ReplacementDuty[]
   checks: CheckTurn[]
+  others: OtherDuty[]
   empty: string
   more?: string
   /** Only its count is shown until somebody asks for it. */
   folded?: boolean
   onSwap: (duty: ReplacementDuty) => void
 }) {
-  const { urgency, duties, checks, empty, more, folded = false, onSwap } = props
+  const { urgency, duties, checks, others, empty, more, folded = false, onSwap } = props
   const phone = useMediaQuery('(max-width: 48em)')
   const [open, setOpen] = useState(!folded)
-  const isEmpty = duties.length + checks.length === 0
+  const isEmpty = duties.length + checks.length + others.length === 0
   return (
     <section className={classes.section} aria-label={urgency}>
       <h2>
-        <StateMark state={urgency} /> <span className="quiet">{countWords(duties.length, checks.length)}</span>{' '}
+        <StateMark state={urgency} /> <span className="quiet">{countWords({ duties, checks, others })}</span>{' '}
         {folded && !isEmpty && (
           <Button
             variant="default"
@@ -142,9 +168,9 @@ function Section(props: {
       {isEmpty ? (
         <Nothing title={empty} />
       ) : !open ? null : phone ? (
-        <ByPrinter duties={duties} checks={checks} onSwap={onSwap} />
+        <ByPrinter duties={duties} checks={checks} others={others} onSwap={onSwap} />
       ) : (
-        <Rows duties={duties} checks={checks} onSwap={onSwap} />
+        <Rows duties={duties} checks={checks} others={others} onSwap={onSwap} />
       )}
       {open && more && <p className="quiet">{more}</p>}
     </section>
@@ -154,26 +180,76 @@ function Section(props: {
 interface Listed {
   duties: ReplacementDuty[]
   checks: CheckTurn[]
+  others: OtherDuty[]
   onSwap: (duty: ReplacementDuty) => void
 }
 
-function Rows({ duties, checks, onSwap }: Listed) {
+/** All that is due in one order, whatever it is. */
+function Rows({ duties, checks, others, onSwap }: Listed) {
+  const rows = [
+    ...checks.map((turn) => ({
+      dueDate: turn.dueDate,
+      place: turn.printer.place,
+      row: <CheckRow key={`${turn.printer.id} ${turn.checkType.id}`} turn={turn} />,
+    })),
+    ...duties.map((duty) => ({
+      dueDate: duty.dueDate,
+      place: duty.printer.place,
+      row: <DutyRow key={duty.fittingId} duty={duty} onSwap={onSwap} />,
+    })),
+    ...others.map((other) => ({
+      dueDate: other.dueDate,
+      place: other.printer?.place ?? '',
+      row: <OtherRow key={other.id} other={other} />,
+    })),
+  ]
+  return <ul className={classes.list}>{rows.sort(soonestFirst).map(({ row }) => row)}</ul>
+}
+
+function OtherRow({ other: { kind, words, why, printer, dueDate, dueRange } }: { other: OtherDuty }) {
   return (
-    <ul className={classes.list}>
-      {checks.map((turn) => (
-        <CheckRow key={`${turn.printer.id} ${turn.checkType.id}`} turn={turn} />
-      ))}
-      {duties.map((duty) => (
-        <DutyRow key={duty.fittingId} duty={duty} onSwap={onSwap} />
-      ))}
-    </ul>
+    <li className={classes.row}>
+      {printer ? (
+        <Where printer={printer} />
+      ) : (
+        <>
+          <span />
+          <div>People</div>
+        </>
+      )}
+      <div>
+        <b>{words}</b>
+        <div className="quiet">{kind === 'reading' ? 'reading' : 'sign-off'}</div>
+      </div>
+      <div className={`quiet ${classes.bar}`}>{why}</div>
+      <div>
+        <b>{shortDay(dueDate)}</b>
+        <div className="quiet">
+          {dueRange &&
+            dueRange[0] !== dueRange[1] &&
+            `${shortDay(dueRange[0])} to ${dueRange[1] ? shortDay(dueRange[1]) : 'much later'}`}
+        </div>
+      </div>
+      <Button
+        variant="default"
+        size="sm"
+        className={classes.swap}
+        component={Link}
+        to={printer ? `/printers/${printer.id}?view=Readings` : '/people'}
+        aria-label={`Look at ${words}${printer ? ` of ${printer.name}` : ''}`}
+      >
+        Look
+      </Button>
+    </li>
   )
 }
 
 /** On the phone one line for each printer, in walking order; what is due there opens under it. */
-function ByPrinter({ duties, checks, onSwap }: Listed) {
+function ByPrinter({ duties, checks, others, onSwap }: Listed) {
   const [open, setOpen] = useState<string | null>(null)
-  const spots = new Map([...checks, ...duties].map(({ printer }) => [printer.id, printer]))
+  const here = others.flatMap((other) => (other.printer ? [{ ...other, printer: other.printer }] : []))
+  const elsewhere = others.filter(({ printer }) => printer === null)
+  const spots = new Map([...checks, ...duties, ...here].map(({ printer }) => [printer.id, printer]))
   const walk = [...spots.values()].sort(
     (a, b) => a.room.localeCompare(b.room) || a.place.localeCompare(b.place, 'en', { numeric: true }),
   )
@@ -183,6 +259,7 @@ function ByPrinter({ duties, checks, onSwap }: Listed) {
         const own = {
           duties: duties.filter((duty) => duty.printer.id === printer.id),
           checks: checks.filter((turn) => turn.printer.id === printer.id),
+          others: here.filter((other) => other.printer.id === printer.id),
         }
         const isOpen = open === printer.id
         return (
@@ -206,15 +283,19 @@ function ByPrinter({ duties, checks, onSwap }: Listed) {
                   {[
                     ...own.checks.map(({ checkType }) => checkType.name),
                     ...own.duties.map(({ slot }) => slot.name),
+                    ...own.others.map(({ words }) => words),
                   ].join(', ')}
                 </span>
               </span>
-              <span className="quiet">{own.duties.length + own.checks.length}</span>
+              <span className="quiet">{own.duties.length + own.checks.length + own.others.length}</span>
             </button>
             {isOpen && <Rows {...own} onSwap={onSwap} />}
           </li>
         )
       })}
+      {elsewhere.map((other) => (
+        <OtherRow key={other.id} other={other} />
+      ))}
     </ul>
   )
 }

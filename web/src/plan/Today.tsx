@@ -161,6 +161,16 @@ function TaskLine({ task, onSwap }: { task: PlannedTask; onSwap: (slotId: string
             Do
           </Button>
         ))}
+      {kind === 'reading' && (
+        <Button
+          size="compact-md"
+          component={Link}
+          to={`/printers/${printer.id}?view=Readings`}
+          aria-label={`Look at ${words} of ${printer.name}`}
+        >
+          Look
+        </Button>
+      )}
       {problem !== null && <Problem error={problem} />}
     </>
   )

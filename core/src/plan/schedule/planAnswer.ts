@@ -9,7 +9,8 @@ export interface PlanAnswer {
   bound: number
   /** (cost − bound) / cost; 0 where nothing costs anything. */
   gap: number
-  method: 'at once' | 'solver'
+  /** Group by group: it was too large for one piece, and a plan over all at once may be cheaper. */
+  method: 'at once' | 'solver' | 'group by group'
 }
 
 /** What could be saved at most if nobody's minutes were limited: no plan costs less. */

@@ -28,6 +28,8 @@ export interface PlanTask {
   riskPerDay: number
   /** Not before this day: parts that are not there yet, a cure that must hold. */
   earliest?: string
+  /** Room or team: a problem too large for one piece is split by it. */
+  group?: string
   /** Somebody has said that it is done on this day, and by whom. */
   pinned?: { date: string; person?: string }
 }
