@@ -328,3 +328,4 @@ export {
 } from './mail/mail.ts'
 export { soonestFirst, type Due } from './plan/soonest.ts'
 export type { OtherDuty } from './plan/duty.ts'
+export type { TodayPage } from './plan/fortnight.ts'

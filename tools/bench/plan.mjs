@@ -27,6 +27,7 @@ export async function benchPlan(adminUrl) {
     [14, 3, { people: 4, minutes: 60 }],
     [200, 30, { people: 14, minutes: 240 }],
     [200, 30, { people: 10, minutes: 180 }],
+    [1000, 30, { people: 30, minutes: 200 }],
   ]) {
     const delays = []
     let done = false
@@ -68,6 +69,8 @@ function fortnight(printers, { people, minutes }) {
     tasks: Array.from({ length: Math.round(printers * 2.5) }, (_, i) => ({
       id: `t${i}`,
       printer: `m${i % printers}`,
+      // By rooms of a hundred printers.
+      group: `room ${Math.floor((i % printers) / 100)}`,
       minutes: 5 + Math.floor(30 * random()),
       setUp: { id: `m${i % printers}`, minutes: 10 },
       needs: random() < 0.4 ? ['hot work'] : random() < 0.3 ? ['motion'] : [],

@@ -39,6 +39,7 @@ export const benchPlanSchema = Joi.object<BenchPlanRequest>({
         printer: name.required(),
         minutes: minutes.required(),
         setUp: Joi.object({ id: name.required(), minutes: minutes.required() }),
+        group: name,
         needs: names.default([]),
         due: date.required(),
         riskPerDay: money.required(),
@@ -46,7 +47,7 @@ export const benchPlanSchema = Joi.object<BenchPlanRequest>({
         pinned: Joi.object({ date: date.required(), person: name }),
       }),
     )
-    .max(2000)
+    .max(5000)
     .required(),
   bookings: Joi.array()
     .items(Joi.object({ printer: name.required(), date: date.required() }))
@@ -55,7 +56,7 @@ export const benchPlanSchema = Joi.object<BenchPlanRequest>({
   changeCost: money.default(0),
   before: Joi.array()
     .items(Joi.object({ task: name.required(), date: date.required(), person: name.required() }))
-    .max(2000)
+    .max(5000)
     .default([]),
   seconds: Joi.number().min(0.1).max(30).default(10),
 })

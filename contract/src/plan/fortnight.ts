@@ -91,11 +91,19 @@ export interface FortnightPage {
   cost: number
   bound: number
   gap: number
+  /** It was too large for one piece and was planned room by room. */
+  isByRoom: boolean
   /** A better plan may come: the solver is still at it. */
   isBeingSolved: boolean
   madeAt: string
   changes: PlanChange[]
   bookings: Booking[]
+}
+
+/** The first day of the plan alone, for the Round. */
+export interface TodayPage {
+  day: PlannedDay | null
+  visits: Visit[]
 }
 
 export interface Booking {

@@ -36,6 +36,7 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
     cost: answer.cost,
     bound: answer.bound,
     gap: answer.gap,
+    isByRoom: answer.method === 'group by group',
     isBeingSolved: !isSolved,
     madeAt: madeAt.toISOString(),
     changes: changesOf(plan),

@@ -1,7 +1,13 @@
 import { Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
-import { priceSchema, type CalendarFeed, type NewCalendarFeed, type PriceRequest } from '@diatribon/contract'
+import {
+  priceSchema,
+  type CalendarFeed,
+  type NewCalendarFeed,
+  type PriceRequest,
+  type TodayPage,
+} from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { addressOf, freshFor, requires, signedIn, type Services } from '../services/services.ts'
@@ -44,6 +50,11 @@ export function planRoutes(services: Services): Router {
   }
   router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {
     response.json(await fortnightPage(services.database.db, await planHere(signedIn(request).person.id)))
+  })
+  router.get('/plan/today', requires(services, 'read'), async (request, response) => {
+    const { days, visits } = await fortnightPage(services.database.db, await planHere(signedIn(request).person.id))
+    const day = days[0] ?? null
+    response.json({ day, visits: visits.filter((visit) => visit.day === day?.day) } satisfies TodayPage)
   })
   router.get('/plan/week-sheet', requires(services, 'read'), async (request, response) => {
     const { person, site } = signedIn(request)

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, desc, gte, isNull, lt, lte } from 'drizzle-orm'
+import { and, desc, gte, isNull, lt, lte, sql } from 'drizzle-orm'
 import type { Kit, PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
 import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
 import { addDays, calendarHere, type SiteCalendar } from '../platform/calendar.ts'
@@ -41,7 +41,7 @@ export async function sitePlan(
   planner: Planner,
   { now, onBetter, onProblem }: { now: Date; onBetter: () => void; onProblem: (error: unknown) => void },
 ): Promise<SitePlan> {
-  const found = await problemOf(db, now)
+  const found = await problemHere({ db, pool }, now)
   const { today, problem, tasks, together } = found
   const mark = createHash('sha1').update(JSON.stringify(problem)).digest('base64url')
   const [kept] = await db.select().from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
@@ -92,6 +92,27 @@ export async function sitePlan(
       onProblem(error)
     }
   }
+}
+
+/** The problem as it was read last, by what it was read from: most looks at a plan come when nothing has changed. */
+const lastRead = new WeakMap<Database['pool'], { stamp: string; found: Found }>()
+
+async function problemHere({ db, pool }: Pick<Database, 'db' | 'pool'>, now: Date): Promise<Found> {
+  const stamp = `${startOfHour(now).getTime()} ${await stampOf(db)}`
+  const before = lastRead.get(pool)
+  if (before?.stamp === stamp) return before.found
+  const found = await problemOf(db, now)
+  lastRead.set(pool, { stamp, found })
+  return found
+}
+
+/** Another one after every line of the book, also one that is seen later than those after it, and after every figure that was worked out. */
+async function stampOf(db: Db): Promise<string> {
+  const { rows } = await db.execute<{ stamp: string }>(sql`
+    SELECT concat_ws(' ',
+      (SELECT sum(seq) FROM log_entry WHERE seq > (SELECT max(seq) FROM log_entry) - 100),
+      (SELECT sum(xmin::text::bigint) FROM kept_figure WHERE figure IN ('due', 'drift'))) AS stamp`)
+  return rows[0]?.stamp ?? ''
 }
 
 type Found = Pick<SitePlan, 'today' | 'rules' | 'calendar' | 'shown' | 'tasks' | 'problem' | 'together'>

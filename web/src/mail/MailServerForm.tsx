@@ -1,4 +1,4 @@
-import { Button, PasswordInput, Select, TextInput } from '@mantine/core'
+import { Button, Input, PasswordInput, Select, TextInput } from '@mantine/core'
 import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { mailSecurities, type MailPage, type MailSecurity } from '@diatribon/contract'
@@ -141,10 +141,9 @@ function Server({ mail, again }: { mail: MailPage; again: () => Promise<unknown>
         onChange={(event) => setSender(event.currentTarget.value)}
         error={fields.sender}
       />
-      <div style={{ marginTop: 12 }}>
-        <span>Time of the morning mail</span>
-        <TimeField label="Time of the morning mail" value={sendAt} onChange={setSendAt} error={fields.sendAt} />
-      </div>
+      <Input.Wrapper label="Time of the morning mail" mt="sm" labelElement="div" error={fields.sendAt}>
+        <TimeField label="Time of the morning mail" value={sendAt} onChange={setSendAt} />
+      </Input.Wrapper>
       <Problem error={Object.keys(fields).length > 0 ? null : problem} />
       <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', marginTop: 12 }}>
         <Button type="submit" size="sm" loading={busy}>

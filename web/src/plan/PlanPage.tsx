@@ -142,7 +142,7 @@ function AskLongJob() {
 function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onAway: () => void }) {
   const { page, onRules, onAway } = props
   const { site, nowMs } = useSession()
-  const { visits, cost, bound, gap, isBeingSolved, madeAt } = page
+  const { visits, cost, bound, gap, isByRoom, isBeingSolved, madeAt } = page
   const cash = (minor: number) => wholeMoney(minor, site.currency)
   const tasks = visits.reduce((sum, visit) => sum + visit.tasks.length, 0)
   return (
@@ -152,6 +152,8 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
         {cost < 1
           ? 'Nothing waits beyond its due date.'
           : `What waits beyond its due date costs ${cash(cost)}; no plan costs less than ${cash(bound)} (${Math.ceil(100 * gap)} % between).`}{' '}
+        {isByRoom &&
+          'There is too much for one piece: it is planned room by room, and a plan over all at once may be cheaper. '}
         {isBeingSolved && <b>A better one may come in a moment.</b>}
       </p>
       <span className={classes.out}>

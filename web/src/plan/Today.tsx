@@ -11,18 +11,18 @@ import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
 import { plural } from '../ui/words.ts'
 import classes from './PlanPage.module.css'
-import { useFortnight } from './reads.ts'
+import { useToday } from './reads.ts'
 
 /** Today's visits in walking order: what to take along, cautions first, and each piece of work opens right here. */
 export function Today({ keeps }: { keeps: (printer: Visit['printer']) => boolean }) {
-  const { data: page } = useFortnight()
+  const { data: page } = useToday()
   const { person } = useSession()
   const [all, setAll] = useState(false)
   const [open, setOpen] = useState<string | null>(null)
   const [swapping, setSwapping] = useState<{ printerId: string; slotId: string } | null>(null)
-  const today = page?.days[0]
+  const today = page?.day
   if (!page || !today) return null
-  const here = page.visits.filter(({ day, printer }) => day === today.day && keeps(printer))
+  const here = page.visits.filter(({ printer }) => keeps(printer))
   const own = here.filter(({ personId }) => personId === person.id)
   const shown = all || own.length === 0 ? here : own
   const nameOf = (id: string) => today.people.find((one) => one.id === id)?.name ?? ''

@@ -1,5 +1,5 @@
 import useSWR from 'swr'
-import type { ForecastPage, FortnightPage, LongJobPage, Round } from '@diatribon/contract'
+import type { ForecastPage, FortnightPage, LongJobPage, Round, TodayPage } from '@diatribon/contract'
 
 /** What is due. @param where a room, or a rack as "room / rack"; null: everywhere */
 export const useRound = (where: string | null) =>
@@ -15,4 +15,6 @@ export const useFortnight = () =>
   useSWR<FortnightPage, unknown>('/api/plan/fortnight', {
     refreshInterval: (page) => (page?.isBeingSolved ? 3000 : 0),
   })
+/** What is planned for today. */
+export const useToday = () => useSWR<TodayPage, unknown>('/api/plan/today')
 export const useForecast = (printerId: string) => useSWR<ForecastPage, unknown>(`/api/printers/${printerId}/forecast`)

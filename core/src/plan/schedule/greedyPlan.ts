@@ -67,19 +67,23 @@ function isLess(a: readonly number[], b: readonly number[]): boolean {
 
 const rounds = 12
 
+/** So many places are looked for in all to make room: a plan at once must be there at once, however full it is. */
+const mostAsked = 20_000
+
 /** Moves tasks that cost something to cheaper days, also where another one must make room for it. */
 export function improve(roster: Roster): void {
+  const effort = { left: mostAsked }
   for (let round = 0; round < rounds; round++) {
     let better = false
     const costly = roster.plan.tasks
       .filter((task) => !task.task.pinned && roster.costOf(task) > task.least + 1e-9)
       .sort((a, b) => roster.costOf(b) - b.least - (roster.costOf(a) - a.least) || a.index - b.index)
-    for (const task of costly) if (moveUp(roster, task)) better = true
+    for (const task of costly) if (moveUp(roster, task, effort)) better = true
     if (!better) return
   }
 }
 
-function moveUp(roster: Roster, task: PreparedTask): boolean {
+function moveUp(roster: Roster, task: PreparedTask, effort: { left: number }): boolean {
   const before = roster.costOf(task)
   const was = roster.places[task.index] ?? null
   roster.take(task)
@@ -88,7 +92,7 @@ function moveUp(roster: Roster, task: PreparedTask): boolean {
     roster.put(task, free)
     return true
   }
-  if (makeRoom(roster, task, before)) return true
+  if (makeRoom(roster, task, before, effort)) return true
   if (was) roster.put(task, was)
   return false
 }
@@ -97,7 +101,7 @@ function moveUp(roster: Roster, task: PreparedTask): boolean {
 const asked = 40
 
 /** Puts the task in the place of another one, which moves to where it costs less than is gained. */
-function makeRoom(roster: Roster, task: PreparedTask, before: number): boolean {
+function makeRoom(roster: Roster, task: PreparedTask, before: number, effort: { left: number }): boolean {
   const cheaper = [...task.costOn.keys()]
     .filter((day) => (task.costOn[day] as number) < before - 1e-9)
     .sort((a, b) => (task.costOn[a] as number) - (task.costOn[b] as number))
@@ -107,9 +111,10 @@ function makeRoom(roster: Roster, task: PreparedTask, before: number): boolean {
       if (gain <= 1e-9) continue
       const there = roster.at({ day, person }).filter(({ task: { pinned } }) => !pinned)
       for (const other of there.slice(0, asked)) {
+        if (effort.left <= 0) return false
         const [place, cost] = [roster.places[other.index] as Place, roster.costOf(other)]
         roster.take(other)
-        if (roster.fits(task, { day, person })) {
+        if (roster.fits(task, { day, person }) && effort.left-- > 0) {
           roster.put(task, { day, person })
           const next = bestPlace(roster, other)
           if ((next ? roster.costAt(other, next) : other.leftCost) - cost < gain - 1e-9) {
