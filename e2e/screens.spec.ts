@@ -16,6 +16,8 @@ async function addresses(page: Page): Promise<Record<string, string>> {
     Life: `/lives/${lives.find(({ failures }) => failures > 9)!.partType.id}`,
     Logbook: '/logbook',
     Bench: '/bench',
+    Trainer: '/trainer',
+    Plan: '/plan',
     'As built': `/printers/${floor.racks[3]!.printers[2]!.id}?view=As+built`,
     Counts: `/printers/${floor.racks[3]!.printers[2]!.id}?view=Counts`,
     Forecast: `/printers/${floor.racks[3]!.printers[2]!.id}?view=Forecast`,

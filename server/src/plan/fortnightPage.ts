@@ -126,7 +126,7 @@ export async function priceMove(
     ...seen,
     tasks: problem.tasks.map((task) =>
       (plan.together.get(task.id) ?? [task.id]).some((id) => ids.includes(id))
-        ? { ...task, pinned: { date: day, ...(personId ? { person: personId } : {}) } }
+        ? { ...task, earliest: undefined, pinned: { date: day, ...(personId ? { person: personId } : {}) } }
         : task,
     ),
   }

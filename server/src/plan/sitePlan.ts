@@ -156,8 +156,10 @@ function planTaskOf(
   { rules, today, models }: { rules: PlanRules; today: string; models: ReadonlyMap<string, string> },
 ): PlanTask {
   const { id, printer, minutes, due, riskPerDayMinor, role, signOff, choice } = task
+  const isPinned = choice?.choice === 'pinned'
   const leftUntil = choice?.choice === 'left out' ? choice.day : null
-  const earliest = [task.earliest, leftUntil]
+  // Whoever pins a part to an earlier day gives away what it would still run, and may.
+  const earliest = [isPinned ? null : task.earliest, leftUntil]
     .filter((day): day is string => day !== null)
     .sort()
     .at(-1)
@@ -171,7 +173,7 @@ function planTaskOf(
     due,
     riskPerDay: riskPerDayMinor,
     ...(earliest ? { earliest } : {}),
-    ...(choice?.choice === 'pinned' && choice.day && choice.day >= today
+    ...(isPinned && choice.day && choice.day >= today
       ? { pinned: { date: choice.day, ...(choice.forPersonId ? { person: choice.forPersonId } : {}) } }
       : {}),
   }
