@@ -18,6 +18,17 @@ beforeAll(async () => {
   await lead.call('POST', '/api/logbook/views', { name: 'Belts', query: 'search=belt' })
   await lead.call('PUT', '/api/logbook/read-mark', { seq: 3 })
   await lead.call('POST', '/api/devices', { name: 'Scale' })
+  await lead.call('POST', '/api/plan/calendar')
+  await lead.call('PUT', '/api/mail/mine', { address: 'lead@example.org', wantsMorningMail: true })
+  await lead.call('PUT', '/api/mail/server', {
+    host: 'mail.example.org',
+    port: 465,
+    security: 'TLS',
+    user: 'shed',
+    password: 'known to nobody',
+    sender: 'shed@example.org',
+    sendAt: '07:00',
+  })
   const invited = randomUUID()
   await lead.act({ kind: 'admit-person', personId: invited, name: 'guest', displayName: 'Guest', role: 'member' })
   await lead.call('POST', `/api/people/${invited}/invitation`)
@@ -38,8 +49,19 @@ async function emptyDatabase() {
 }
 const besides = async (pool: ReturnType<typeof openDatabase>['pool']) => {
   const rows: Record<string, unknown[]> = {}
-  for (const table of ['credential', 'device_token', 'invitation', 'saved_view', 'read_mark', 'attachment'])
-    rows[table] = (await pool.query(`SELECT t::text AS row FROM ${table} t ORDER BY 1`)).rows
+  for (const table of [
+    'credential',
+    'device_token',
+    'invitation',
+    'saved_view',
+    'read_mark',
+    'calendar_feed',
+    'mail_choice',
+    'mail_server',
+    'attachment',
+  ])
+    // A password is kept in the database alone.
+    rows[table] = (await pool.query(`SELECT to_jsonb(t) - 'password' AS row FROM ${table} t ORDER BY 1`)).rows
   return rows
 }
 const lines = () => readFileSync(file, 'utf8').trimEnd().split('\n')
@@ -55,11 +77,12 @@ it('brings back the facts, and what nobody could rebuild from them', async () =>
   expect(await factsOf(made.pool)).toEqual(await factsOf(database().pool))
   const before = await besides(database().pool)
   expect(await besides(made.pool)).toEqual(before)
-  expect(Object.values(before).filter((rows) => rows.length > 0)).toHaveLength(5)
+  expect(Object.values(before).filter((rows) => rows.length > 0)).toHaveLength(8)
   await drop()
 })
 
-it('holds no PIN, token or code', () => {
+it('holds no PIN, token, code or password', () => {
+  expect(readFileSync(file, 'utf8')).not.toContain('known to nobody')
   expect(readFileSync(file, 'utf8')).not.toMatch(new RegExp(`"${pin}"|device-[\\w-]{20}`))
 })
 

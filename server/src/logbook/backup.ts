@@ -14,11 +14,14 @@ import { StartProblem } from '../platform/migrate.ts'
 import { Refusal } from '../platform/refusal.ts'
 import {
   attachment,
+  calendarFeed,
   credential,
   deviceToken,
   invitation,
   logEntry,
   logSeal,
+  mailChoice,
+  mailServer,
   readMark,
   savedView,
 } from '../platform/tables.ts'
@@ -30,21 +33,24 @@ import { sealAndIndexAll } from './keepUp.ts'
  * A backup is JSON Lines: a heading, every entry of the book in order, what nobody can rebuild from the book, and a last line
  * that counts the others, holds the newest seal of each chain, and a digest of everything before it.
  */
-const version = 2
+const version = 3
 const digestOf = 'sha256'
 
-/** What is kept beside the book, row by row, under the name of its line. Hashes only: no PIN, no token, no code. */
+/** What is kept beside the book, row by row, under the name of its line. Hashes only: no PIN, no token, no code, no password. */
 const besides = {
   pin: credential,
   device: deviceToken,
   invitation,
   view: savedView,
   readMark,
+  calendar: calendarFeed,
+  mailServer,
+  mailChoice,
 } as const
 type Beside = keyof typeof besides
 
 export const leftOut =
-  'Left out: who is signed in, tries at PINs, who has which printer open, and figures that are worked out anew.'
+  'Left out: the password of the mail server, who is signed in, tries at PINs, who has which printer open, and figures that are worked out anew.'
 
 interface End {
   entries: number
@@ -114,7 +120,8 @@ async function* linesOf(db: Db, count: { entries: number; photos: number }): Asy
     yield page.map(line).join('')
   }
   for (const [beside, table] of Object.entries(besides) as [Beside, (typeof besides)['pin']][])
-    for (const row of await db.select().from(table)) yield line({ beside, row })
+    for (const row of await db.select().from(table))
+      yield line({ beside, row: 'password' in row ? { ...row, password: null } : row })
   // One by one: photos are large, and many.
   for (const { id } of await db.select({ id: attachment.id }).from(attachment)) {
     const [row] = await db.select().from(attachment).where(eq(attachment.id, id))

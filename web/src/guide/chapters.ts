@@ -46,6 +46,7 @@ const ofScreens: [path: RegExp, title: string][] = [
   [/^\/printers\//, 'Printer'],
   [/^\/round/, 'Round'],
   [/^\/plan/, 'Plan'],
+  [/^\/trainer/, 'Trainer'],
   [/^\/check\//, 'Checks of a printer'],
   [/^\/checks/, 'Checks (data)'],
   [/^\/drifting/, 'Drifting'],
