@@ -23,6 +23,8 @@ const coreAreas = [
   'faults',
   'people',
   'trainer',
+  'upgrades',
+  'stores',
 ]
 /** Areas that rest on others. */
 const restsOn = { policies: ['lives'], trainer: ['lives', 'policies', 'plan'] }

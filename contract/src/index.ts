@@ -329,3 +329,5 @@ export {
 export { soonestFirst, type Due } from './plan/soonest.ts'
 export type { OtherDuty } from './plan/duty.ts'
 export type { TodayPage } from './plan/fortnight.ts'
+export { benchRatesSchema, type BenchRatesAnswer, type BenchRatesRequest } from './bench/rates.ts'
+export { benchSparesSchema, type BenchSparesAnswer, type BenchSparesRequest } from './bench/spares.ts'

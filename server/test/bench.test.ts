@@ -305,3 +305,30 @@ describe('junk', () => {
     })
   })
 })
+
+describe('rates and spares', () => {
+  const ask = (sum: string, asked: object) => shop.lead.call('POST', `/api/bench/${sum}`, asked)
+
+  // Published check values: see the tests of the sums.
+  it('tell whether something has become rarer', async () => {
+    const { status, body } = await ask('rates', {
+      before: { events: 11, time: 8000 },
+      after: { events: 3, time: 9000 },
+    })
+    expect(status).toBe(200)
+    expect(body).toMatchObject({ ratio: 4.125, pValue: expect.closeTo(0.02858, 5), moreTimeFor: { halving: null } })
+    expect((body as { words: string }).words).toContain('It has become rarer: before it came 1.1 to 23 times as often')
+    const soon = await ask('rates', { before: { events: 30, time: 3000 }, after: { events: 2, time: 200 } })
+    expect((soon.body as { words: string }).words).toMatch(
+      /No sign of a change yet\. It takes another [\d,]+ of the same unit/,
+    )
+    expect((await ask('rates', { before: { events: 1.5, time: 1 }, after: { events: 1, time: 0 } })).status).toBe(400)
+  })
+
+  it('tell what to keep', async () => {
+    const { body } = await ask('spares', { mean: 2, target: 0.95 })
+    expect(body).toMatchObject({ stock: 5, probability: expect.closeTo(0.98344, 5) })
+    expect((await ask('spares', { mean: 1, variance: 2, target: 0.9 })).body).toMatchObject({ stock: 3 })
+    expect((await ask('spares', { mean: 1, target: 1 })).status).toBe(400)
+  })
+})

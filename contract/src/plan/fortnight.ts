@@ -95,6 +95,8 @@ export interface FortnightPage {
   isByRoom: boolean
   /** A better plan may come: the solver is still at it. */
   isBeingSolved: boolean
+  /** How long it looks at most. */
+  secondsToSolve: number
   madeAt: string
   changes: PlanChange[]
   bookings: Booking[]

@@ -17,6 +17,9 @@ import {
   meanCumulative,
   missedShare,
   policyWords,
+  rateChange,
+  rateWords,
+  spareStock,
   powerLaw,
   trendWords,
   turnbull,
@@ -35,12 +38,16 @@ import type {
   BenchLooksRequest,
   BenchPolicyAnswer,
   BenchPolicyRequest,
+  BenchRatesAnswer,
+  BenchRatesRequest,
   BenchRecurrenceAnswer,
   BenchRecurrenceRequest,
   BenchRegressionAnswer,
   BenchRegressionRequest,
   BenchReplacementAnswer,
   BenchReplacementRequest,
+  BenchSparesAnswer,
+  BenchSparesRequest,
   BenchSurvivalAnswer,
   BenchSurvivalRequest,
 } from '@diatribon/contract'
@@ -191,7 +198,6 @@ function lognormalOrNull(records: LifeRecord[]) {
   }
 }
 
-/** The open calculators: any data in, nothing kept. @throws InputProblem in words when the data cannot tell */
 /** Chance that parts of known ages, and all else, let a printer through so many hours. */
 function survival({ hours, parts, otherFaultsPer1000h }: BenchSurvivalRequest): BenchSurvivalAnswer {
   const chance = chanceToLast(hours, parts, otherFaultsPer1000h)
@@ -201,5 +207,33 @@ function survival({ hours, parts, otherFaultsPer1000h }: BenchSurvivalRequest): 
   }
 }
 
-export const benchSums = { life, replacement, recurrence, policy, inspection, looks, regression, incidence, survival }
+/** Whether something has become rarer, and how long it takes to tell. */
+function rates({ before, after }: BenchRatesRequest): BenchRatesAnswer {
+  const found = rateChange(before, after)
+  return { ...found, words: rateWords(found) }
+}
+
+/** What to keep on the shelf for a wanted chance. */
+function spares({ mean, variance, target }: BenchSparesRequest): BenchSparesAnswer {
+  const found = spareStock({ mean, target, ...(variance === undefined ? {} : { variance }) })
+  return {
+    ...found,
+    words: `With ${found.stock} on the shelf they last in ${figure(100 * found.probability)} of 100 cases, where ${figure(100 * target)} were asked for.`,
+  }
+}
+
+/** The open calculators: any data in, nothing kept. @throws InputProblem in words when the data cannot tell */
+export const benchSums = {
+  life,
+  replacement,
+  recurrence,
+  policy,
+  inspection,
+  looks,
+  regression,
+  incidence,
+  survival,
+  rates,
+  spares,
+}
 export type BenchSumName = keyof typeof benchSums

@@ -6,7 +6,9 @@ import {
   benchLifeSchema,
   benchLooksSchema,
   benchPolicySchema,
+  benchRatesSchema,
   benchRecurrenceSchema,
+  benchSparesSchema,
   benchRegressionSchema,
   benchReplacementSchema,
   type BenchIncidenceRequest,
@@ -57,6 +59,8 @@ export const calculators: Record<BenchSumName, Calculator> = {
   regression: calculator<BenchRegressionRequest>(benchRegressionSchema, ({ records }) =>
     records.reduce((sum, { x }) => sum + 1 + x.length, 0),
   ),
+  rates: calculator(benchRatesSchema, () => 1),
+  spares: calculator(benchSparesSchema, () => 1),
   survival: calculator<BenchSurvivalRequest>(benchSurvivalSchema, ({ parts }) => parts.length),
   incidence: calculator<BenchIncidenceRequest>(benchIncidenceSchema, ({ records }) => records.length),
 }

@@ -4,7 +4,7 @@ import { given, type Assignment } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { booking, person, printer } from '../platform/tables.ts'
 import type { Planner } from '../services/planner.ts'
-import type { SitePlan } from './sitePlan.ts'
+import { secondsToSolve, type SitePlan } from './sitePlan.ts'
 import { apart } from './together.ts'
 import { visitsOf } from './visits.ts'
 
@@ -38,6 +38,7 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
     gap: answer.gap,
     isByRoom: answer.method === 'group by group',
     isBeingSolved: !isSolved,
+    secondsToSolve,
     madeAt: madeAt.toISOString(),
     changes: changesOf(plan),
     bookings: await bookingsFrom(db, plan.today),

@@ -16,7 +16,7 @@ import { longJob } from './longJob.ts'
 import { fortnightPage, priceMove } from './fortnightPage.ts'
 import { weekSheet } from '../reports/weekSheet.ts'
 import { round } from './round.ts'
-import { sitePlan } from './sitePlan.ts'
+import { sitePlan, stopSolving } from './sitePlan.ts'
 
 /** Guessing keys is slow; calendar programs ask once an hour. */
 const feedBrake = rateLimit({
@@ -55,6 +55,10 @@ export function planRoutes(services: Services): Router {
     const { days, visits } = await fortnightPage(services.database.db, await planHere(signedIn(request).person.id))
     const day = days[0] ?? null
     response.json({ day, visits: visits.filter((visit) => visit.day === day?.day) } satisfies TodayPage)
+  })
+  router.post('/plan/stop', requires(services, 'plan the work'), async (_request, response) => {
+    await stopSolving(services.database.db)
+    response.status(204).end()
   })
   router.get('/plan/week-sheet', requires(services, 'read'), async (request, response) => {
     const { person, site } = signedIn(request)

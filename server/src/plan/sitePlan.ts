@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, desc, gte, isNull, lt, lte, sql } from 'drizzle-orm'
+import { and, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm'
 import type { Kit, PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
 import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
 import { addDays, calendarHere, type SiteCalendar } from '../platform/calendar.ts'
@@ -28,7 +28,10 @@ export interface SitePlan {
 }
 
 /** A fortnight of work may take the solver so long; a big site is planned by what it finds by then. */
-const secondsToSolve = 20
+export const secondsToSolve = 20
+/** In the place of whether it is solved: somebody wants what there is by now. */
+const stopped = 2
+const lookMs = 500
 /** Plans of so many days back are kept. */
 const daysKept = 60
 
@@ -65,6 +68,25 @@ export async function sitePlan(
   if (!isBest) void solveOnce()
   return { ...found, answer, madeAt: holds ? kept.madeAt : now, isSolved: isBest, earlier }
 
+  /** The search ends early when somebody has stopped it, at whichever process, or when there is another problem by now. */
+  async function watched(): Promise<PlanAnswer> {
+    const ended = new AbortController()
+    const look = setInterval(() => {
+      db.select({ mark: keptPlan.mark, solved: keptPlan.solved })
+        .from(keptPlan)
+        .orderBy(desc(keptPlan.day))
+        .limit(1)
+        .then(([row]) => {
+          if (row?.mark !== mark || row.solved === stopped) ended.abort()
+        }, onProblem)
+    }, lookMs)
+    try {
+      return await planner.solve(seen, secondsToSolve, { signal: ended.signal })
+    } finally {
+      clearInterval(look)
+    }
+  }
+
   /** One process solves a problem, however many pages ask for it. */
   async function solveOnce(): Promise<void> {
     try {
@@ -76,7 +98,7 @@ export async function sitePlan(
         )
         if (!rows[0]?.mine) return
         try {
-          const better = apart(await planner.solve(seen, secondsToSolve), together)
+          const better = apart(await watched(), together)
           const [now1] = await db.select({ mark: keptPlan.mark }).from(keptPlan).orderBy(desc(keptPlan.day)).limit(1)
           if (now1?.mark !== mark) return
           await keep(better, 1)
@@ -92,6 +114,11 @@ export async function sitePlan(
       onProblem(error)
     }
   }
+}
+
+/** Whoever does not want to wait for a better plan takes what the solver has by now. */
+export async function stopSolving(db: Db): Promise<void> {
+  await db.update(keptPlan).set({ solved: stopped }).where(eq(keptPlan.solved, 0))
 }
 
 /** The problem as it was read last, by what it was read from: most looks at a plan come when nothing has changed. */

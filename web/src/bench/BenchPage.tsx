@@ -13,6 +13,8 @@ import { SquarenessBench } from './hand/SquarenessBench.tsx'
 import { LifeBench } from './LifeBench.tsx'
 import { useQuery } from '../ui/useQuery.ts'
 import { PlanBench } from './PlanBench.tsx'
+import { RatesBench } from './RatesBench.tsx'
+import { SparesBench } from './SparesBench.tsx'
 import { SurvivalBench } from './SurvivalBench.tsx'
 import { RecurrenceBench } from './RecurrenceBench.tsx'
 import { ReplacementBench } from './ReplacementBench.tsx'
@@ -43,6 +45,8 @@ const sums: { value: string; name: string; Sum: ComponentType }[] = [
   { value: 'regression', name: 'What makes them last?', Sum: BearingBench },
   { value: 'incidence', name: 'What do they fail of?', Sum: CausesBench },
   { value: 'recurrence', name: 'Do repairs come denser?', Sum: RecurrenceBench },
+  { value: 'rates', name: 'Has it become rarer?', Sum: RatesBench },
+  { value: 'spares', name: 'How many to keep', Sum: SparesBench },
   { value: 'survival', name: 'Will it get through?', Sum: SurvivalBench },
   { value: 'plan', name: 'Who does what when?', Sum: PlanBench },
 ]

@@ -7,7 +7,7 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core'
-import { Button } from '@mantine/core'
+import { Button, Progress } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -17,7 +17,10 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
+import { call } from '../ui/api.ts'
 import { downloadText } from '../ui/download.ts'
+import { useFetchAnew } from '../ui/fetchAnew.ts'
+import { Problem } from '../ui/Problem.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { ago, plural, shortDay, wholeMoney } from '../ui/words.ts'
@@ -154,8 +157,8 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
           : `What waits beyond its due date costs ${cash(cost)}; no plan costs less than ${cash(bound)} (${Math.ceil(100 * gap)} % between).`}{' '}
         {isByRoom &&
           'There is too much for one piece: it is planned room by room, and a plan over all at once may be cheaper. '}
-        {isBeingSolved && <b>A better one may come in a moment.</b>}
       </p>
+      {isBeingSolved && <Solving page={page} />}
       <span className={classes.out}>
         <Button variant="default" size="compact-md" component="a" href="/api/plan/week-sheet" target="_blank">
           Week sheet
@@ -176,6 +179,35 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
           </Button>
         )}
       </span>
+    </div>
+  )
+}
+
+/** The solver looks for a better plan: how far it is, and a way to be content with what it has. */
+function Solving({ page: { madeAt, secondsToSolve } }: { page: FortnightPage }) {
+  const { nowMs, may } = useSession()
+  const fetchAnew = useFetchAnew()
+  const [stopping, setStopping] = useState(false)
+  const [problem, setProblem] = useState<unknown>(null)
+  const passed = (nowMs() - Date.parse(madeAt)) / 1000
+  const stop = () => {
+    setStopping(true)
+    call('POST', '/api/plan/stop').then(() => fetchAnew((address) => address.startsWith('/api/plan')), setProblem)
+  }
+  return (
+    <div className={classes.solving}>
+      <b>Looking for a better plan, {secondsToSolve} s at most</b>
+      <Progress
+        value={Math.min(100, (100 * passed) / secondsToSolve)}
+        aria-label="How far the search for a better plan is"
+        w={160}
+      />
+      {may('plan the work') && (
+        <Button variant="default" size="compact-md" loading={stopping} onClick={stop}>
+          Take what there is
+        </Button>
+      )}
+      <Problem error={problem} />
     </div>
   )
 }

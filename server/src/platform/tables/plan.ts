@@ -80,7 +80,7 @@ export const keptPlan = pgTable(
     madeAt: moment('made_at').notNull(),
     answer: jsonb('answer').$type<PlanAnswer>().notNull(),
     tasks: jsonb('tasks').$type<PlannedTask[]>().notNull(),
-    /** Whether the solver has had its turn. */
+    /** 1: the solver has had its turn; 0: not yet; 2: not yet, and somebody wants what it has by now. */
     solved: integer('solved').notNull(),
   },
   (t) => [uniqueIndex('kept_plan_day').on(t.day)],
