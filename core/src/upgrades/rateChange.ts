@@ -21,7 +21,7 @@ export interface RateChange {
   moreTimeFor: {
     /**
      * How much longer it must be watched until a rate that was halved would be seen in 8 of 10 cases; 0: it would be seen by now; null: too
-     * little happened before for a halving ever to be seen.
+     * little happened before for a halving to be seen within thirty times the time watched so far.
      */
     halving: number | null
   }

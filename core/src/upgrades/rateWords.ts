@@ -11,7 +11,7 @@ export function rateWords({ ratio, limits: [lower, upper], pValue, moreTimeFor: 
       : `It has become more frequent: before it came only ${range} as often (95 %). Chance alone gives that in ${figure(100 * pValue)} of 100 cases.`
   const wait =
     halving === null
-      ? 'Too little happened before for a halving ever to be seen.'
+      ? 'Too little happened before for a halving to be seen in any time that somebody waits.'
       : halving === 0
         ? 'A halving would most likely be seen by now.'
         : `It takes another ${figure(halving)} of the same unit until a halving could be seen.`

@@ -80,7 +80,10 @@ function Answer({ asked: { before, after }, answer }: { asked: BenchRatesRequest
           ['Times as often before', ratio === null ? 'not bounded' : number(ratio, 4)],
           ['95 % limits', limitsWords],
           ['p', number(pValue, 3)],
-          ['More time to see a halving', moreTimeFor.halving === null ? 'never' : number(moreTimeFor.halving, 3)],
+          [
+            'More time to see a halving',
+            moreTimeFor.halving === null ? 'out of reach' : number(moreTimeFor.halving, 3),
+          ],
         ]}
       />
       <Button
