@@ -23,7 +23,7 @@ import { useFetchAnew } from '../ui/fetchAnew.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
-import { ago, plural, shortDay, wholeMoney } from '../ui/words.ts'
+import { ago, plural, shortDay, wholeMoney, withDays } from '../ui/words.ts'
 import { MorningMail } from '../mail/MorningMail.tsx'
 import { CalendarAddress } from './CalendarAddress.tsx'
 import { AwayForm } from './AwayForm.tsx'
@@ -99,7 +99,7 @@ function Plan({ page }: { page: FortnightPage }) {
                   </td>
                   <td>{task.words}</td>
                   <td>{shortDay(task.due)}</td>
-                  <td>{why}</td>
+                  <td>{withDays(why)}</td>
                 </tr>
               ))}
             </tbody>
@@ -111,7 +111,7 @@ function Plan({ page }: { page: FortnightPage }) {
           <ul>
             {changes.map(({ words, why }) => (
               <li key={words}>
-                {words}. <span className="quiet">{why}</span>
+                {withDays(words)}. <span className="quiet">{withDays(why)}</span>
               </li>
             ))}
           </ul>

@@ -7,7 +7,7 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { call } from '../ui/api.ts'
 import { DayField } from '../ui/dates.tsx'
-import { money, shortDay } from '../ui/words.ts'
+import { money, shortDay, withDays } from '../ui/words.ts'
 import { useAction } from '../ui/useAction.ts'
 import classes from './PlanPage.module.css'
 
@@ -78,7 +78,7 @@ export function VisitDialog(props: {
       title={titleOf(visit)}
       verb={way === 'move' ? (isMove ? 'Move' : 'Keep') : way === 'leave out' ? 'Leave out' : 'Set free'}
       busy={busy}
-      problem={problem ?? (priced?.problem ? new Error(priced.problem) : null)}
+      problem={problem ?? (priced?.problem ? new Error(withDays(priced.problem)) : null)}
       onClose={onClose}
       onSubmit={onSubmit}
     >
@@ -205,7 +205,7 @@ function Price({ priced }: { priced: PricedMove | undefined }) {
         <ul className={classes.tasks}>
           {moves.map(({ words, why }) => (
             <li key={words}>
-              {words}: {why}
+              {words}: {withDays(why)}
             </li>
           ))}
         </ul>

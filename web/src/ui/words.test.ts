@@ -1,4 +1,4 @@
-import { ago, amount, chance, day, duration, hours, money, plural, riskWords } from './words.ts'
+import { ago, amount, chance, day, duration, hours, money, plural, riskWords, withDays } from './words.ts'
 
 it.each([
   [hours(0), '0 h'],
@@ -27,4 +27,11 @@ it('tells a risk as a range, or as a word where few have failed', () => {
   expect(riskWords({ failureChance: 0.01, failureRange: null })).toBe('hardly likely to fail this week')
   expect(riskWords({ failureChance: 0.05, failureRange: null })).toBe('may fail this week')
   expect(riskWords({ failureChance: 0.4, failureRange: null })).toBe('likely to fail soon')
+})
+
+test('days in a sentence are written as people write them, and nothing else is touched', () => {
+  expect(withDays('It cannot be done before 2031-11-24, on 300-12.')).toBe(
+    'It cannot be done before 24 Nov 2031, on 300-12.',
+  )
+  expect(withDays('The printer is booked.')).toBe('The printer is booked.')
 })

@@ -84,6 +84,9 @@ export function shortDay(isoDay: string): string {
   }).format(date)
 }
 
+/** A sentence of the server with its days as people write them. */
+export const withDays = (text: string): string => text.replace(/\b\d{4}-\d{2}-\d{2}\b/g, shortDay)
+
 /** How long ago, in the largest unit that says enough. */
 export function ago(iso: string, nowMs: number): string {
   const minutes = Math.max(0, Math.round((nowMs - Date.parse(iso)) / 60_000))
