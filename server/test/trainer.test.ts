@@ -77,7 +77,7 @@ describe('a workshop to practise on', () => {
       await shop.lead.act({ kind: 'retire-printer', printerId: id, reason: 'Sold' })
     const { fleet, isOwn, notes } = await practice()
     expect(isOwn).toBe(false)
-    expect(notes).toEqual(['Prices are guesses: the library knows none.'])
+    expect(notes).toEqual(['Prices are guesses: none is known yet.'])
     expect(fleet.printers).toHaveLength(6)
     expect(trained(fleet, choices, 'wait for the failure').figures.hoursRun).toBeGreaterThan(0)
   })

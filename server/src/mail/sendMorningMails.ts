@@ -3,7 +3,7 @@ import { calendarDays, calendarHere } from '../platform/calendar.ts'
 import { mailChoice, mailSent, person } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { given } from '@diatribon/core'
-import { sitePlan } from '../plan/sitePlan.ts'
+import { planNow } from '../plan/sitePlan.ts'
 import { isStaff } from '../rules/mayDo.ts'
 import { localMoment } from '../rules/shifts.ts'
 import type { Services } from '../services/services.ts'
@@ -62,14 +62,8 @@ export async function sendMorningMails(services: Sender): Promise<number> {
 
 /** Today's mail of one person; null: nothing to tell. */
 export async function mailFor(services: Sender, who: { id: string; name: string; address: string }) {
-  await services.kept.fresh('due', 'everyone', null)
-  await services.kept.fresh('drift', 'everyone', null)
   const now = services.clock()
-  const plan = await sitePlan(services.database, services.planner, {
-    now,
-    onBetter: () => services.live.announceAreas(['plan']),
-    onProblem: services.onProblem,
-  })
+  const plan = await planNow(services, null)
   return morningMail(services.database.db, plan, { who, now, siteUrl: services.siteUrl })
 }
 

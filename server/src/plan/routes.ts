@@ -16,7 +16,7 @@ import { longJob } from './longJob.ts'
 import { fortnightPage, priceMove } from './fortnightPage.ts'
 import { weekSheet } from '../reports/weekSheet.ts'
 import { round } from './round.ts'
-import { sitePlan, stopSolving } from './sitePlan.ts'
+import { planNow, stopSolving } from './sitePlan.ts'
 
 /** Guessing keys is slow; calendar programs ask once an hour. */
 const feedBrake = rateLimit({
@@ -39,15 +39,7 @@ export function planRoutes(services: Services): Router {
     const today = dayIn(signedIn(request).site.timeZone)(services.clock())
     response.json(await round(services.database.db, { where: typeof where === 'string' ? where : null, fresh, today }))
   })
-  const planHere = async (personId: string) => {
-    await services.kept.fresh('due', 'everyone', personId)
-    await services.kept.fresh('drift', 'everyone', personId)
-    return sitePlan(services.database, services.planner, {
-      now: services.clock(),
-      onBetter: () => services.live.announceAreas(['plan']),
-      onProblem: services.onProblem,
-    })
-  }
+  const planHere = (personId: string) => planNow(services, personId)
   router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {
     response.json(await fortnightPage(services.database.db, await planHere(signedIn(request).person.id)))
   })

@@ -8,6 +8,7 @@ import { booking, job, keptPlan, printerModel } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { neededRole, planDays, rulesOf } from './planDays.ts'
 import type { Planner } from '../services/planner.ts'
+import type { Services } from '../services/services.ts'
 import { neededFor, planTasks } from './planTasks.ts'
 import { apart, changedTogether, joined, type Together } from './together.ts'
 
@@ -39,7 +40,7 @@ const daysKept = 60
  * The workshop's plan: the one that is kept while nothing that it rests on has changed, else one that is made at once; the solver's follows.
  * @param onBetter is told when a better one is there
  */
-export async function sitePlan(
+async function sitePlan(
   { db, pool }: Database,
   planner: Planner,
   { now, onBetter, onProblem }: { now: Date; onBetter: () => void; onProblem: (error: unknown) => void },
@@ -114,6 +115,20 @@ export async function sitePlan(
       onProblem(error)
     }
   }
+}
+
+/** The plan as it stands now, on figures that hold. @param personId who asks; null: nobody waits for it */
+export async function planNow(
+  services: Pick<Services, 'database' | 'planner' | 'kept' | 'clock' | 'live' | 'onProblem'>,
+  personId: string | null,
+): Promise<SitePlan> {
+  await services.kept.fresh('due', 'everyone', personId)
+  await services.kept.fresh('drift', 'everyone', personId)
+  return sitePlan(services.database, services.planner, {
+    now: services.clock(),
+    onBetter: () => services.live.announceAreas(['plan']),
+    onProblem: services.onProblem,
+  })
 }
 
 /** Whoever does not want to wait for a better plan takes what the solver has by now. */

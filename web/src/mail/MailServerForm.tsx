@@ -1,15 +1,15 @@
 import { Button, Input, PasswordInput, Select, TextInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { mailSecurities, type MailPage, type MailSecurity } from '@diatribon/contract'
 import classes from '../people/Workshop.module.css'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { call, Refused } from '../ui/api.ts'
+import { call } from '../ui/api.ts'
 import { TimeField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
 import { useMailPage } from './reads.ts'
+import { useAttempt } from './useAttempt.ts'
 
 /** The server that takes the workshop's mail. Until it is set nothing is sent. */
 export function MailServerForm() {
@@ -31,23 +31,10 @@ function Server({ mail, again }: { mail: MailPage; again: () => Promise<unknown>
   const [password, setPassword] = useState('')
   const [sender, setSender] = useState(server?.sender ?? '')
   const [sendAt, setSendAt] = useState(server?.sendAt ?? '07:00')
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  const attempt = async (work: () => Promise<unknown>, done: string) => {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await work()
-      await again()
-      setPassword('')
-      notifications.show({ message: done, autoClose: 4000 })
-    } catch (error) {
-      setProblem(error) // told under the fields
-    } finally {
-      setBusy(false)
-    }
-  }
-  const fields = problem instanceof Refused ? problem.fields : {}
+  const { attempt, busy, problem, fields } = useAttempt(async () => {
+    setPassword('')
+    await again()
+  })
   return (
     <form
       onSubmit={(event) => {

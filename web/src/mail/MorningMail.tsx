@@ -1,15 +1,15 @@
 import { Button, Checkbox, TextInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { MailPage } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { call, Refused } from '../ui/api.ts'
+import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
 import { shortDay } from '../ui/words.ts'
 import { useMailPage } from './reads.ts'
+import { useAttempt } from './useAttempt.ts'
 
 /** What one has today, by mail in the morning: off until somebody wants it. */
 export function MorningMail() {
@@ -26,22 +26,7 @@ function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }
   const { mine, sendAt, last } = mail
   const [address, setAddress] = useState(mine.address ?? '')
   const [wants, setWants] = useState(mine.wantsMorningMail)
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  const attempt = async (work: () => Promise<unknown>, done: string) => {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await work()
-      await again()
-      notifications.show({ message: done, autoClose: 4000 })
-    } catch (error) {
-      setProblem(error) // told under the fields
-    } finally {
-      setBusy(false)
-    }
-  }
-  const fields = problem instanceof Refused ? problem.fields : {}
+  const { attempt, busy, problem, fields } = useAttempt(again)
   if (sendAt === null)
     return (
       <p className="quiet">

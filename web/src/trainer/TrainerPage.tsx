@@ -48,30 +48,39 @@ const lawWords: Record<LawOfTruth, string> = {
   'bad batches': 'now and then a bad batch',
 }
 
+/** The figures of a practice workshop: what they are called, where they begin, and between which limits they lie. */
+const figureFields = {
+  months: { label: 'Months', description: '1 to 36', first: 12, min: 1, max: 36 },
+  minutes: { label: 'Staff minutes on an open day', description: 'For this work', first: 60, min: 0, max: 2000 },
+  spares: {
+    label: 'Spares of each part',
+    description: 'On the shelf; one taken is ordered',
+    first: 2,
+    min: 0,
+    max: 50,
+  },
+  leadDays: { label: 'Days until an order comes', description: '0 to 90', first: 7, min: 0, max: 90 },
+  seed: { label: 'Number of the draw', description: 'The same number, the same fates', first: 1, min: 1, max: 999_999 },
+  draws: { label: 'Draws', description: 'Side by side: the mean of so many', first: 5, min: 1, max: 30 },
+} as const
+type FigureName = keyof typeof figureFields
+const figureNames = Object.keys(figureFields) as FigureName[]
+const firstFigures = Object.fromEntries(figureNames.map((name) => [name, figureFields[name].first])) as Partial<
+  Record<FigureName, number>
+>
+
 function Practice({ practice: { fleet, isOwn, notes } }: { practice: PracticeFleet }) {
   const [printers, setPrinters] = useState<number | undefined>(Math.min(4, fleet.printers.length))
-  const [months, setMonths] = useState<number | undefined>(12)
-  const [minutes, setMinutes] = useState<number | undefined>(60)
-  const [spares, setSpares] = useState<number | undefined>(2)
-  const [leadDays, setLeadDays] = useState<number | undefined>(7)
+  const [figures, setFigures] = useState(firstFigures)
   const [trade, setTrade] = useState<TradeError>('nobody knows')
   const [law, setLaw] = useState<LawOfTruth>('Weibull')
-  const [seed, setSeed] = useState<number | undefined>(1)
-  const [draws, setDraws] = useState<number | undefined>(5)
   const { state, begin, tell, stop } = useTrainer()
-  const days = daysOfMonth * (months ?? 1)
+  const { months = 1, minutes = 0, spares = 0, leadDays = 0, seed = 1, draws = 1 } = figures
+  const days = daysOfMonth * months
   const asked = () => {
     const chosen = fleet.printers.slice(0, printers ?? 1)
     const used = new Set(chosen.flatMap(({ slots }) => slots.map(({ partId }) => partId)))
-    const choices: TrainingChoices = {
-      seed: seed ?? 1,
-      days,
-      minutesPerDay: minutes ?? 0,
-      spares: spares ?? 0,
-      leadDays: leadDays ?? 0,
-      trade,
-      law,
-    }
+    const choices: TrainingChoices = { seed, days, minutesPerDay: minutes, spares, leadDays, trade, law }
     return { fleet: { ...fleet, printers: chosen, parts: fleet.parts.filter(({ id }) => used.has(id)) }, choices }
   }
   const isBusy = state.is === 'running' || state.is === 'played'
@@ -87,7 +96,7 @@ function Practice({ practice: { fleet, isOwn, notes } }: { practice: PracticeFle
         aria-label="Practice workshop"
         onSubmit={(event) => {
           event.preventDefault()
-          begin({ kind: 'run', ...asked(), draws: draws ?? 1 })
+          begin({ kind: 'run', ...asked(), draws })
         }}
       >
         <FigureField
@@ -100,45 +109,19 @@ function Practice({ practice: { fleet, isOwn, notes } }: { practice: PracticeFle
           value={printers}
           onChange={setPrinters}
         />
-        <FigureField
-          label="Months"
-          description="1 to 36"
-          min={1}
-          max={36}
-          allowDecimal={false}
-          required
-          value={months}
-          onChange={setMonths}
-        />
-        <FigureField
-          label="Staff minutes on an open day"
-          description="For this work"
-          min={0}
-          max={2000}
-          required
-          value={minutes}
-          onChange={setMinutes}
-        />
-        <FigureField
-          label="Spares of each part"
-          description="On the shelf; one taken is ordered"
-          min={0}
-          max={50}
-          allowDecimal={false}
-          required
-          value={spares}
-          onChange={setSpares}
-        />
-        <FigureField
-          label="Days until an order comes"
-          description="0 to 90"
-          min={0}
-          max={90}
-          allowDecimal={false}
-          required
-          value={leadDays}
-          onChange={setLeadDays}
-        />
+        {figureNames.map((name) => {
+          const { first: _, ...field } = figureFields[name]
+          return (
+            <FigureField
+              key={name}
+              {...field}
+              allowDecimal={name === 'minutes'}
+              required
+              value={figures[name]}
+              onChange={(value) => setFigures((all) => ({ ...all, [name]: value }))}
+            />
+          )
+        })}
         <Select
           label="The trade’s intervals are"
           description="Against the age that costs least"
@@ -156,26 +139,6 @@ function Practice({ practice: { fleet, isOwn, notes } }: { practice: PracticeFle
           value={law}
           onChange={(value) => setLaw(value as LawOfTruth)}
           allowDeselect={false}
-        />
-        <FigureField
-          label="Number of the draw"
-          description="The same number, the same fates"
-          min={1}
-          max={999_999}
-          allowDecimal={false}
-          required
-          value={seed}
-          onChange={setSeed}
-        />
-        <FigureField
-          label="Draws"
-          description="Side by side: the mean of so many"
-          min={1}
-          max={30}
-          allowDecimal={false}
-          required
-          value={draws}
-          onChange={setDraws}
         />
         <div className={classes.buttons}>
           <Button type="submit" disabled={isBusy}>
