@@ -27,7 +27,7 @@ const coreAreas = [
   'stores',
 ]
 /** Areas that rest on others. */
-const restsOn = { policies: ['lives'], trainer: ['lives', 'policies', 'plan'] }
+const restsOn = { policies: ['lives'], stores: ['lives'], trainer: ['lives', 'policies', 'plan'] }
 
 const oneWay = Object.entries(forbidden).map(([workspace, others]) => ({
   files: [`${workspace}/src/**/*.{ts,tsx}`],

@@ -110,6 +110,61 @@ export type { RefitGuard } from './actions/refitGuard.ts'
 export type { SetSymptom } from './actions/setSymptom.ts'
 export type { PartTypeScore, PrinterRepairs, RepairsPage, ScorePage } from './lives/score.ts'
 export type { UsedPart } from './parts/usedPart.ts'
+export type { LeaveSlot } from './actions/leaveSlot.ts'
+export type { ChangeLimits } from './actions/changeLimits.ts'
+export type { SetUpgrade } from './actions/setUpgrade.ts'
+export type { InstallUpgrade } from './actions/installUpgrade.ts'
+export type { RemoveUpgrade } from './actions/removeUpgrade.ts'
+export type { OpenCampaign } from './actions/openCampaign.ts'
+export type { EndCampaign } from './actions/endCampaign.ts'
+export type { JudgeUpgrade } from './actions/judgeUpgrade.ts'
+export type { SetStandingRule } from './actions/setStandingRule.ts'
+export type { ShowPiece } from './actions/showPiece.ts'
+export type { RepairPart } from './actions/repairPart.ts'
+export type { SetItem } from './actions/setItem.ts'
+export type { ReceiveItems } from './actions/receiveItems.ts'
+export type { CountItems } from './actions/countItems.ts'
+export type { UseItems } from './actions/useItems.ts'
+export type { PartJoint } from './parts/fit.ts'
+export { repairEffects, repairWays, type Repair, type RepairEffect, type RepairWay } from './parts/repair.ts'
+export {
+  limitNames,
+  schools,
+  upgradeContent,
+  verdicts,
+  type LimitName,
+  type School,
+  type UpgradeContent,
+  type UpgradePart,
+  type UpgradeStep,
+  type Verdict,
+} from './upgrades/upgrade.ts'
+export type {
+  Arm,
+  Campaign,
+  DidItHelp,
+  InstalledUpgrade,
+  OwnLimits,
+  ReadingChange,
+  StandingRule,
+  TestPiece,
+  UpgradeCandidate,
+  UpgradeLine,
+  UpgradePage,
+  UpgradeSaving,
+  UpgradesPage,
+  Watching,
+  WhereFirst,
+} from './upgrades/pages.ts'
+export {
+  type ItemContent,
+  type ItemPage,
+  type Keep,
+  type StockLine,
+  type StockMove,
+  type StoresPage,
+  type UsedStock,
+} from './stores/item.ts'
 export type { AdoptPolicy } from './actions/adoptPolicy.ts'
 export type { BringNeighbourLives } from './actions/bringNeighbourLives.ts'
 export type { WeighNeighbourLives } from './actions/weighNeighbourLives.ts'

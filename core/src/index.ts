@@ -99,6 +99,11 @@ export {
 export { crossSectionMm2, gramsOf, metresOf, type Filament } from './jobs/filament.ts'
 export { clocks, clockUnits, type Clock } from './clock.ts'
 export { onClock, type PartAge } from './parts/partAge.ts'
+export { misfits, type JointedPart, type Misfit, type PartJoint } from './parts/joints.ts'
+export { trialHalves, type TrialArm, type TrialPrinter } from './upgrades/trialHalves.ts'
+export { didItHelp, type BeforeAfter, type Found, type Helped } from './upgrades/didItHelp.ts'
+export { stockOnHand, type OnHand, type StockEvent } from './stores/stockOnHand.ts'
+export { replacementsAhead, type PartOnPrinter, type Replacements } from './stores/replacementsAhead.ts'
 export {
   daysUntilHours,
   forecastHours,

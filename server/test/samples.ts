@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { ActionKindName } from '@diatribon/contract'
+import type { ActionKindName, ItemContent, UpgradeContent } from '@diatribon/contract'
 import type { Workshop } from './scratch.ts'
 
 /** One well-formed action of each kind. */
@@ -41,6 +41,58 @@ export function samples({ ids }: Workshop, now: number): Record<ActionKindName, 
       fittingId: randomUUID(),
       removalReason: 'failed',
     },
+    'leave-slot': { ...head('leave-slot'), printerId, slotId: randomUUID(), reason: 'x' },
+    'change-limits': { ...head('change-limits'), printerId, limits: { nozzleMaxC: 280 }, reason: 'x' },
+    'set-upgrade': { ...head('set-upgrade'), upgradeId: randomUUID(), version: 0, content: design() },
+    'install-upgrade': {
+      ...head('install-upgrade'),
+      printerId,
+      changeId: randomUUID(),
+      upgradeId: randomUUID(),
+      version: 1,
+    },
+    'remove-upgrade': { ...head('remove-upgrade'), printerId, changeId: randomUUID(), reason: 'x' },
+    'open-campaign': {
+      ...head('open-campaign'),
+      campaignId: randomUUID(),
+      upgradeId: randomUUID(),
+      name: 'x',
+      printerIds: [printerId],
+    },
+    'end-campaign': { ...head('end-campaign'), campaignId: randomUUID(), reason: 'x' },
+    'judge-upgrade': { ...head('judge-upgrade'), upgradeId: randomUUID(), verdict: 'helped', reason: 'x' },
+    'set-standing-rule': {
+      ...head('set-standing-rule'),
+      partTypeId: ids.nozzle,
+      replacementPartTypeId: ids.hardNozzle,
+      reason: 'x',
+    },
+    'show-piece': {
+      ...head('show-piece'),
+      printerId,
+      upgradeId: randomUUID(),
+      when: 'before',
+      photo: randomUUID(),
+      what: 'x',
+    },
+    'repair-part': {
+      ...head('repair-part'),
+      printerId,
+      slotId: randomUUID(),
+      fittingId: randomUUID(),
+      way: 'glued',
+      what: 'x',
+      effect: 'as before',
+      permanence: 'permanent',
+      minutes: 1,
+    },
+    'set-item': { ...head('set-item'), itemId: randomUUID(), content: itemOf(randomUUID()) },
+    'receive-items': {
+      ...head('receive-items'),
+      lines: [{ itemId: randomUUID(), pieces: 1, paidMinor: null }],
+    },
+    'count-items': { ...head('count-items'), lines: [{ itemId: randomUUID(), pieces: 1 }] },
+    'use-items': { ...head('use-items'), itemId: randomUUID(), pieces: 1, what: 'x' },
     'add-slot-kind': { ...head('add-slot-kind'), slotKindId: randomUUID(), name: randomUUID(), work: null },
     'add-model': {
       ...head('add-model'),
@@ -343,4 +395,42 @@ const checkContent = () => ({
   beforePrint: false,
   turns: { every: [], firstAfter: null, countFrom: 'done', window: 0 },
   steps: [{ id: randomUUID(), kind: 'tick', title: 'x', state: 'any' }],
+})
+
+/** A design with nothing in it but its name. */
+export const design = (over: Partial<UpgradeContent> = {}): UpgradeContent => ({
+  name: randomUUID(),
+  what: 'x',
+  cures: { causeIds: [], symptomIds: [], share: 0.8 },
+  models: [],
+  parts: [],
+  tools: [],
+  minutes: 10,
+  signOffs: [],
+  cautions: [],
+  events: [],
+  steps: [],
+  guard: null,
+  footprint: null,
+  wayBack: 'x',
+  foundIn: null,
+  against: null,
+  school: 'something added',
+  postponesOnly: false,
+  photos: [],
+  ...over,
+})
+
+/** Something to lie on a shelf. */
+export const itemOf = (name: string, over: Partial<ItemContent> = {}): ItemContent => ({
+  name,
+  partTypeId: null,
+  place: null,
+  supplier: null,
+  leadDays: 14,
+  packOf: 1,
+  code: null,
+  madeHere: false,
+  least: null,
+  ...over,
 })

@@ -76,6 +76,7 @@ export const areas = [
   'notices',
   'presence',
   'enclosure',
+  'upgrades',
 ] as const
 export type Area = (typeof areas)[number]
 

@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import { clocks, type Clock } from '../hours/clock.ts'
+import { jointsField, type PartJoint } from '../parts/fit.ts'
 import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 export interface PartTypePayload {
@@ -23,6 +24,8 @@ export interface PartTypePayload {
   toleratesAbrasive?: boolean
   /** How much the catalogue's interval counts against our own lives; 1, about one failure, when left out. */
   tradeWeight?: number
+  /** What must agree where it meets its neighbours. */
+  joints?: PartJoint[]
 }
 
 /** A line of the part catalogue. */
@@ -42,6 +45,7 @@ export const partTypePayload = {
   maxNozzleC: Joi.number().min(50).max(1500),
   toleratesAbrasive: Joi.boolean(),
   tradeWeight: Joi.number().min(0.05).max(50),
+  joints: jointsField,
 }
 
 export const addPartType: ActionShape = {

@@ -62,6 +62,21 @@ import { settleReturn, type SettleReturn } from './settleReturn.ts'
 import { removeGuard, type RemoveGuard } from './removeGuard.ts'
 import { refitGuard, type RefitGuard } from './refitGuard.ts'
 import { setSymptom, type SetSymptom } from './setSymptom.ts'
+import { leaveSlot, type LeaveSlot } from './leaveSlot.ts'
+import { changeLimits, type ChangeLimits } from './changeLimits.ts'
+import { setUpgrade, type SetUpgrade } from './setUpgrade.ts'
+import { installUpgrade, type InstallUpgrade } from './installUpgrade.ts'
+import { removeUpgrade, type RemoveUpgrade } from './removeUpgrade.ts'
+import { openCampaign, type OpenCampaign } from './openCampaign.ts'
+import { endCampaign, type EndCampaign } from './endCampaign.ts'
+import { judgeUpgrade, type JudgeUpgrade } from './judgeUpgrade.ts'
+import { setStandingRule, type SetStandingRule } from './setStandingRule.ts'
+import { showPiece, type ShowPiece } from './showPiece.ts'
+import { repairPart, type RepairPart } from './repairPart.ts'
+import { setItem, type SetItem } from './setItem.ts'
+import { receiveItems, type ReceiveItems } from './receiveItems.ts'
+import { countItems, type CountItems } from './countItems.ts'
+import { useItems, type UseItems } from './useItems.ts'
 import { adoptPolicy, type AdoptPolicy } from './adoptPolicy.ts'
 import { bringNeighbourLives, type BringNeighbourLives } from './bringNeighbourLives.ts'
 import { weighNeighbourLives, type WeighNeighbourLives } from './weighNeighbourLives.ts'
@@ -148,6 +163,21 @@ export interface Actions {
   'refit-guard': RefitGuard
   'set-symptom': SetSymptom
   'adopt-policy': AdoptPolicy
+  'leave-slot': LeaveSlot
+  'change-limits': ChangeLimits
+  'set-upgrade': SetUpgrade
+  'install-upgrade': InstallUpgrade
+  'remove-upgrade': RemoveUpgrade
+  'open-campaign': OpenCampaign
+  'end-campaign': EndCampaign
+  'judge-upgrade': JudgeUpgrade
+  'set-standing-rule': SetStandingRule
+  'show-piece': ShowPiece
+  'repair-part': RepairPart
+  'set-item': SetItem
+  'receive-items': ReceiveItems
+  'count-items': CountItems
+  'use-items': UseItems
   'bring-neighbour-lives': BringNeighbourLives
   'weigh-neighbour-lives': WeighNeighbourLives
   'set-cause': SetCause
@@ -238,6 +268,21 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'refit-guard': refitGuard,
   'set-symptom': setSymptom,
   'adopt-policy': adoptPolicy,
+  'leave-slot': leaveSlot,
+  'change-limits': changeLimits,
+  'set-upgrade': setUpgrade,
+  'install-upgrade': installUpgrade,
+  'remove-upgrade': removeUpgrade,
+  'open-campaign': openCampaign,
+  'end-campaign': endCampaign,
+  'judge-upgrade': judgeUpgrade,
+  'set-standing-rule': setStandingRule,
+  'show-piece': showPiece,
+  'repair-part': repairPart,
+  'set-item': setItem,
+  'receive-items': receiveItems,
+  'count-items': countItems,
+  'use-items': useItems,
   'bring-neighbour-lives': bringNeighbourLives,
   'weigh-neighbour-lives': weighNeighbourLives,
   'set-cause': setCause,

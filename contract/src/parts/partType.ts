@@ -1,4 +1,5 @@
 import type { Clock } from '../hours/clock.ts'
+import type { PartJoint } from './fit.ts'
 
 export interface PartType {
   id: string
@@ -18,4 +19,5 @@ export interface PartType {
   toleratesAbrasive: boolean | null
   /** How much the catalogue's interval counts against our own lives; 1: about one failure. */
   tradeWeight: number
+  joints: PartJoint[]
 }

@@ -1,4 +1,5 @@
 import type { OnEveryClock } from '../hours/clock.ts'
+import type { Repair } from '../parts/repair.ts'
 import type { Kit } from '../parts/kit.ts'
 import type { MachineLimits } from './model.ts'
 
@@ -30,11 +31,17 @@ export interface AsBuilt {
   kits: Kit[]
   /** null: the model's limits are not in the catalogue. */
   limits: {
+    /** With the printer's own laid over the model's. */
     model: MachineLimits
+    own: { limits: Partial<MachineLimits>; reason: string; at: string }[]
     nozzleMaxC: number
     nozzleLimitedBy: string | null
     abrasiveForbiddenBy: string[]
   } | null
+  /** Upgrades that were on it. */
+  upgrades: { changeId: string; upgradeId: string; name: string; version: number; at: string }[]
+  /** What was mended up to then, newest first. */
+  repairs: Repair[]
   /** Newest baseline value of each name up to that moment. */
   baseline: BaselineReading[]
 }

@@ -43,19 +43,22 @@ export interface PrinterModel {
 const mm = Joi.number().greater(0).max(10_000)
 const celsius = Joi.number().min(0).max(1500)
 
-export const limitsSchema = Joi.object({
-  plateXMm: mm.required(),
-  plateYMm: mm.required(),
-  heightMm: mm.required(),
-  nozzleMaxC: celsius.required(),
-  bedMaxC: celsius.required(),
-  chamberMaxC: celsius.allow(null).required(),
-  enclosed: Joi.boolean().required(),
-  filamentMm: Joi.number().min(1).max(4).required(),
-  tools: Joi.number().integer().min(1).max(32).required(),
-  accelerationMmPerS2: Joi.number().min(10).max(100_000).required(),
-  maxSpeedMmPerS: Joi.number().min(1).max(10_000).required(),
-})
+/** Each limit with what it may be. */
+export const limitFields = {
+  plateXMm: mm,
+  plateYMm: mm,
+  heightMm: mm,
+  nozzleMaxC: celsius,
+  bedMaxC: celsius,
+  chamberMaxC: celsius.allow(null),
+  enclosed: Joi.boolean(),
+  filamentMm: Joi.number().min(1).max(4),
+  tools: Joi.number().integer().min(1).max(32),
+  accelerationMmPerS2: Joi.number().min(10).max(100_000),
+  maxSpeedMmPerS: Joi.number().min(1).max(10_000),
+} satisfies Record<keyof MachineLimits, Joi.Schema>
+
+export const limitsSchema = Joi.object(limitFields).fork(Object.keys(limitFields), (field) => field.required())
 
 /** What add-model and change-model both carry. */
 export const modelPayload = {

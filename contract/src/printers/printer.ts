@@ -121,7 +121,7 @@ export interface RibbonMark {
   seq: number
   runHours: number
   at: string
-  kind: 'count' | 'job' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release' | 'check' | 'fault'
+  kind: 'count' | 'job' | 'meter reset' | 'gap' | 'note' | 'hold' | 'release' | 'check' | 'fault' | 'upgrade' | 'repair'
   words: string
 }
 
@@ -138,6 +138,8 @@ export interface PrinterPage {
   build: string
   takenInHours: number
   slots: { id: string; name: string; kind: string; duty: ReplacementDuty | null }[]
+  /** Slots that it had once, and in which parts sat. */
+  goneSlots: { id: string; name: string }[]
   /** The replacement that comes next; null: none. */
   next: ReplacementDuty | null
   /** The name of the look before a print; null: this printer has none. */

@@ -19,6 +19,16 @@ export interface UpsetRule {
 export interface Change {
   what: { slotKind: string } | { event: string }
   atMs: number
+  /** The part was mended where it sits: what must cure says so itself. */
+  mended?: boolean
+}
+
+/** Something that must cure before the printer is used. */
+export interface Cure {
+  id: string
+  words: string
+  atMs: number
+  untilMs: number
 }
 
 export interface ReturnFacts {
@@ -30,6 +40,7 @@ export interface ReturnFacts {
   testPrints: readonly { atMs: number; passed: boolean }[]
   /** When a fault was closed: that asks for a test print as a changed part does. */
   closedMs: readonly number[]
+  cures?: readonly Cure[]
 }
 
 export interface ReturnItem {
@@ -60,7 +71,7 @@ export const testPrintItem = 'test print'
  * @returns in the order of the table, the test print last; empty when nothing was changed
  */
 export function returnList(rules: readonly UpsetRule[], facts: ReturnFacts, nowMs: number): ReturnItem[] {
-  const { changes, checksDoneMs, settled, testPrints, closedMs } = facts
+  const { changes, checksDoneMs, settled, testPrints, closedMs, cures = [] } = facts
   const items: ReturnItem[] = []
   for (const rule of rules) {
     const own = changes.filter(({ what }) =>
@@ -89,13 +100,29 @@ export function returnList(rules: readonly UpsetRule[], facts: ReturnFacts, nowM
     for (const checkTypeId of rule.redo)
       add({ item: `check ${checkTypeId}`, kind: 'check', checkTypeId, words: '' }, checksDoneMs[checkTypeId])
     for (const words of rule.also) add({ item: `${rule.id} ${words}`, kind: 'also', words })
-    if (rule.waitHours > 0)
+    const fitted = own.filter(({ mended }) => !mended).map(({ atMs }) => atMs)
+    if (rule.waitHours > 0 && fitted.length > 0)
       add({
         item: `${rule.id} wait`,
         kind: 'wait',
         words: rule.waitFor ?? 'Wait',
-        untilMs: sinceMs + rule.waitHours * hourMs,
+        untilMs: Math.max(...fitted) + rule.waitHours * hourMs,
       })
+  }
+  for (const { id, words, atMs, untilMs } of cures) {
+    const item = `cure ${id}`
+    const tick = settled.findLast((one) => one.item === item && one.atMs >= atMs)
+    items.push({
+      item,
+      kind: 'wait',
+      checkTypeId: null,
+      upsetId: null,
+      words,
+      after: 'Mended in place',
+      sinceMs: atMs,
+      untilMs,
+      state: untilMs <= nowMs ? 'done' : tick ? 'waived' : 'open',
+    })
   }
   const last = Math.max(...changes.map(({ atMs }) => atMs), ...closedMs)
   if (last > -Infinity) {

@@ -10,7 +10,8 @@ export const removalReasons = [
   'user damage',
   'borrowed for another printer',
 ] as const
-export type RemovalReason = (typeof removalReasons)[number]
+/** Beside what people choose from: a part that was mended where it sat before it failed; its life goes on in another record. */
+export type RemovalReason = (typeof removalReasons)[number] | 'repaired in place'
 
 /**
  * Hours between two counts are spread evenly over the time between them, so an age below a quarter of an hour cannot be
@@ -68,6 +69,7 @@ function endOf(reason: RemovalReason | null, foundAtLook: boolean): 'seen' | 'at
     case 'upgraded':
     case 'user damage':
     case 'borrowed for another printer':
+    case 'repaired in place':
     case null:
       return 'none'
   }

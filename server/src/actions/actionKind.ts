@@ -17,6 +17,8 @@ export interface Names {
   symptom(id: string): string
   cause(id: string): string
   faultTest(id: string): string
+  upgrade(id: string): string
+  item(id: string): string
   /** Name of the check of a sheet, and of one of its steps. */
   sheet(id: string): { check: string; step(id: string): string; found: string }
 }

@@ -21,7 +21,7 @@ export const addPartType: ActionKind<AddPartType> = {
 
 export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeRow {
   const { partTypeId, name, slotKind, priceMinor, minutes, failureExtraMinor, tradeInterval } = payload
-  const { agesBy = 'hours', maxNozzleC = null, toleratesAbrasive = null, tradeWeight = 1 } = payload
+  const { agesBy = 'hours', maxNozzleC = null, toleratesAbrasive = null, tradeWeight = 1, joints = [] } = payload
   return {
     id: partTypeId,
     siteId,
@@ -35,6 +35,7 @@ export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeR
     maxNozzleC,
     toleratesAbrasive,
     tradeWeight,
+    joints,
   }
 }
 

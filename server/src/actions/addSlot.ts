@@ -1,11 +1,10 @@
 import { v5 as derivedId } from 'uuid'
-import { eq } from 'drizzle-orm'
 import type { AddSlot } from '@diatribon/contract'
 import { countersAt } from './writers/placeEvidence.ts'
 import { requireSlotKinds, slotKindsNamed } from './writers/slotKinds.ts'
 import { workOnKinds } from './writers/requireSignOffs.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { slot } from '../platform/tables.ts'
+import { joined, nextPosition, requireFreeName, slotsOn } from './writers/slotsOn.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, fitNew, requireFits } from './swapPart.ts'
 
@@ -22,20 +21,32 @@ export const addSlot: ActionKind<AddSlot> = {
   async apply(facts, { seq, siteId, at, action }) {
     const { printerId, name, slotKind: kind, partTypeId, partHours, key } = action
     const printer = facts.printer(printerId)
-    const kept = await facts.db.select().from(slot).where(eq(slot.printerId, printerId))
-    const slots = facts.loaded('slot', kept).filter((one) => one.printerId === printerId)
-    if (slots.some((one) => one.name.toLowerCase() === name.toLowerCase()))
-      throw new Refusal(409, 'name-taken', `${printer.name} already has a slot called ${name}.`)
+    const slots = await slotsOn(facts, printerId)
+    requireFreeName(printer, slots, name)
     if (partTypeId) requireFits(facts, partTypeId, kind)
     // Looked up before anything is put: it may have to write what came before.
     const counters = await countersAt(facts, printer, at)
     const slotId = derivedId(`slot ${name}`, key)
-    const position = Math.max(-1, ...slots.map((one) => one.position)) + 1
-    facts.put('slot', { id: slotId, siteId, printerId, name, kind, position, replaceEvery: null, addedAt: at })
+    facts.put('slot', joined({ id: slotId, siteId, printerId, name, kind, position: nextPosition(slots), at, seq }))
     if (!partTypeId) return
     const id = derivedId('fitting', key)
-    const of = { id, siteId, printerId, slotId, partTypeId, hoursBefore: partHours, at, counters, seq }
+    const fromStore = partHours === undefined
+    const of = { id, siteId, printerId, slotId, partTypeId, hoursBefore: partHours, at, counters, seq, fromStore }
     facts.put('fitting', fitNew(of))
+  },
+  async amend(facts, original, { seq, action }) {
+    if (!action.takeBack)
+      throw new Refusal(400, 'bad-input', 'A slot that joined is not corrected: take the entry back and tell it anew.')
+    const id = derivedId(`slot ${original.action.name}`, original.action.key)
+    await facts.load('slot', 'id', [id])
+    await facts.load('fitting', 'slot_id', [id], 'AND taken_back_seq IS NULL')
+    const row = facts.slot(id)
+    if (row.removedAt) throw new Refusal(409, 'slot-is-gone', 'This slot was taken off later. Take that back first.')
+    const own = facts.loaded('fitting').filter((one) => one.slotId === id && one.takenBackSeq === null)
+    if (own.some(({ fittedSeq, removedAt }) => fittedSeq !== original.seq || removedAt))
+      throw new Refusal(409, 'built-upon', 'Parts in this slot were changed since. Take those entries back first.')
+    for (const one of own) facts.put('fitting', { ...one, takenBackSeq: seq, changedSeq: seq })
+    facts.put('slot', { ...row, removedAt: row.addedAt, removedSeq: seq })
   },
   words: ({ name, slotKind, partTypeId, confirmed }, names) =>
     `${name} (${slotKind}): ${partTypeId ? names.partType(partTypeId) : 'empty'}${confirmedWords(confirmed)}`,

@@ -26,6 +26,8 @@ import {
   taskChoice,
   planRules,
   noteLink,
+  campaign,
+  limitChange,
   neighbourLives,
   partType,
   person,
@@ -35,16 +37,25 @@ import {
   printerModel,
   reading,
   readingKind,
+  repair,
   returnTick,
   signOff,
   site,
   slot,
   slotKind,
   spool,
+  standingRule,
   stepResult,
+  stockItem,
+  stockMove,
   symptom,
+  testPiece,
   testPrint,
   training,
+  upgrade,
+  upgradeChange,
+  upgradeVerdict,
+  upgradeVersion,
   upset,
   usage,
   workSpan,
@@ -70,6 +81,9 @@ export type CheckSheetRow = typeof checkSheet.$inferSelect
 export type StepResultRow = typeof stepResult.$inferSelect
 export type SignOffRow = typeof signOff.$inferSelect
 export type FaultRow = typeof fault.$inferSelect
+export type StockItemRow = typeof stockItem.$inferSelect
+export type UpgradeRow = typeof upgrade.$inferSelect
+export type UpgradeChangeRow = typeof upgradeChange.$inferSelect
 export type FaultStepRow = typeof faultStep.$inferSelect
 export type ReadingKindRow = typeof readingKind.$inferSelect
 
@@ -155,6 +169,17 @@ function openStores() {
     noteLink: new Store<typeof noteLink.$inferSelect>(noteLink, 'id'),
     policy: new Store<typeof policy.$inferSelect>(policy, 'seq'),
     neighbourLives: new Store<typeof neighbourLives.$inferSelect>(neighbourLives, 'id', true),
+    stockItem: new Store<StockItemRow>(stockItem, 'id', true),
+    stockMove: new Store<typeof stockMove.$inferSelect>(stockMove, 'id'),
+    upgrade: new Store<UpgradeRow>(upgrade, 'id', true),
+    upgradeVersion: new Store<typeof upgradeVersion.$inferSelect>(upgradeVersion, 'id'),
+    campaign: new Store<typeof campaign.$inferSelect>(campaign, 'id', true),
+    upgradeChange: new Store<UpgradeChangeRow>(upgradeChange, 'id', true),
+    limitChange: new Store<typeof limitChange.$inferSelect>(limitChange, 'seq'),
+    upgradeVerdict: new Store<typeof upgradeVerdict.$inferSelect>(upgradeVerdict, 'seq'),
+    standingRule: new Store<typeof standingRule.$inferSelect>(standingRule, 'id'),
+    testPiece: new Store<typeof testPiece.$inferSelect>(testPiece, 'seq'),
+    repair: new Store<typeof repair.$inferSelect>(repair, 'seq'),
   }
 }
 type Stores = ReturnType<typeof openStores>
@@ -181,6 +206,10 @@ type LookedUp =
   | 'planRules'
   | 'slotKind'
   | 'neighbourLives'
+  | 'stockItem'
+  | 'upgrade'
+  | 'campaign'
+  | 'upgradeChange'
 type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never
 
 /**
@@ -391,8 +420,11 @@ export class Facts {
   }
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */
-  async nameIsTaken(what: 'printer' | 'partType' | 'person' | 'spool' | 'slotKind', name: string): Promise<boolean> {
-    const table = { printer, partType, person, spool, slotKind }[what]
+  async nameIsTaken(
+    what: 'printer' | 'partType' | 'person' | 'spool' | 'slotKind' | 'stockItem' | 'upgrade',
+    name: string,
+  ): Promise<boolean> {
+    const table = { printer, partType, person, spool, slotKind, stockItem, upgrade }[what]
     const staged = [...this.stores[what].rows.values()].some((row) => row.name.toLowerCase() === name.toLowerCase())
     if (staged) return true
     const found = await this.db

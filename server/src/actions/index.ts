@@ -62,6 +62,21 @@ import { recordTestPrint } from './recordTestPrint.ts'
 import { settleReturn } from './settleReturn.ts'
 import { removeGuard } from './removeGuard.ts'
 import { refitGuard } from './refitGuard.ts'
+import { leaveSlot } from './leaveSlot.ts'
+import { changeLimits } from './changeLimits.ts'
+import { setUpgrade } from './setUpgrade.ts'
+import { installUpgrade } from './installUpgrade.ts'
+import { removeUpgrade } from './removeUpgrade.ts'
+import { openCampaign } from './openCampaign.ts'
+import { endCampaign } from './endCampaign.ts'
+import { judgeUpgrade } from './judgeUpgrade.ts'
+import { setStandingRule } from './setStandingRule.ts'
+import { showPiece } from './showPiece.ts'
+import { repairPart } from './repairPart.ts'
+import { setItem } from './setItem.ts'
+import { receiveItems } from './receiveItems.ts'
+import { countItems } from './countItems.ts'
+import { useItems } from './useItems.ts'
 import { adoptPolicy } from './adoptPolicy.ts'
 import { bringNeighbourLives } from './bringNeighbourLives.ts'
 import { weighNeighbourLives } from './weighNeighbourLives.ts'
@@ -149,6 +164,21 @@ const kinds = {
   'refit-guard': refitGuard,
   'set-symptom': setSymptom,
   'adopt-policy': adoptPolicy,
+  'leave-slot': leaveSlot,
+  'change-limits': changeLimits,
+  'set-upgrade': setUpgrade,
+  'install-upgrade': installUpgrade,
+  'remove-upgrade': removeUpgrade,
+  'open-campaign': openCampaign,
+  'end-campaign': endCampaign,
+  'judge-upgrade': judgeUpgrade,
+  'set-standing-rule': setStandingRule,
+  'show-piece': showPiece,
+  'repair-part': repairPart,
+  'set-item': setItem,
+  'receive-items': receiveItems,
+  'count-items': countItems,
+  'use-items': useItems,
   'bring-neighbour-lives': bringNeighbourLives,
   'weigh-neighbour-lives': weighNeighbourLives,
   'set-cause': setCause,

@@ -88,6 +88,7 @@ export const movePart: ActionKind<MovePart> = {
           at,
           counters: here,
           seq,
+          fromStore: true,
         }),
       )
     await holdWhileItCures(facts, { printerId: toPrinterId, siteId, seq, at, slotKinds: [slot.kind] })

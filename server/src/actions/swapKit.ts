@@ -2,6 +2,7 @@ import { v5 as derivedId } from 'uuid'
 import type { SwapKit } from '@diatribon/contract'
 import { countersAt } from './writers/placeEvidence.ts'
 import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
+import { requireJoints } from './writers/requireJoints.ts'
 import { slotWork } from './writers/requireSignOffs.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
@@ -16,6 +17,8 @@ export const swapKit: ActionKind<SwapKit> = {
   work: (facts, { printerId, swaps, confirmed }) =>
     slotWork(facts, { printerId, slotIds: swaps.map(({ slotId }) => slotId), confirmed }),
 
+  whenSent: (facts, { printerId, swaps }) => requireJoints(facts, printerId, swaps),
+
   async apply(facts, { seq, siteId, personId, at, action }) {
     const { printerId, swaps, faultId, key } = action
     const printer = facts.printer(printerId)
@@ -26,7 +29,7 @@ export const swapKit: ActionKind<SwapKit> = {
       const old = partInSlot(facts, { printer, slot, fittingId, at })
       if (old) facts.put('fitting', takenOut(old, { at, counters, seq, removalReason }))
       const id = derivedId(`fitting ${slotId}`, key)
-      facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }))
+      facts.put('fitting', fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq, fromStore: true }))
     }
     const slots = swaps.map(({ slotId }) => facts.slot(slotId))
     if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots })

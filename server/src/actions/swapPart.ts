@@ -4,6 +4,7 @@ import type { RemovalReason, SwapPart } from '@diatribon/contract'
 import { combine, dayMs, given, type Counters } from '@diatribon/core'
 import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from './writers/placeEvidence.ts'
 import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
+import { requireJoints } from './writers/requireJoints.ts'
 import { slotWork } from './writers/requireSignOffs.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
@@ -21,6 +22,7 @@ export const swapPart: ActionKind<SwapPart> = {
     fittings: usedFittingId ? [usedFittingId] : [],
   }),
   work: (facts, { printerId, slotId, confirmed }) => slotWork(facts, { printerId, slotIds: [slotId], confirmed }),
+  whenSent: (facts, { printerId, slotId, partTypeId }) => requireJoints(facts, printerId, [{ slotId, partTypeId }]),
 
   async apply(facts, { seq, siteId, personId, at, action }) {
     const {
@@ -43,7 +45,7 @@ export const swapPart: ActionKind<SwapPart> = {
     if (then) {
       if (!removalReason) throw badInput('removalReason', 'Say why the old part comes out.')
       const id = derivedId('fitting', key)
-      const fresh = fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq })
+      const fresh = fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq, fromStore: !used })
       facts.put('fitting', { ...takenOut(then, { at, counters, seq, removalReason }), foundAtLook })
       if (used) facts.put('fitting', { ...used, movedOn: true, changedSeq: seq })
       facts.put('fitting', { ...fresh, ...goesOnFrom(used), ...removalOf(then) })
@@ -58,7 +60,7 @@ export const swapPart: ActionKind<SwapPart> = {
     const id = derivedId('fitting', key)
     if (used) facts.put('fitting', { ...used, movedOn: true, changedSeq: seq })
     facts.put('fitting', {
-      ...fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq }),
+      ...fitNew({ id, siteId, printerId, slotId, partTypeId, at, counters, seq, fromStore: !used }),
       ...goesOnFrom(used),
     })
     if (faultId) await changedForFault(facts, { faultId, printerId, siteId, seq, personId, at, key, slots: [slot] })
@@ -122,6 +124,8 @@ export const confirmedWords = (confirmed: string[] | undefined) =>
 /** @throws Refusal when the slot is on another printer */
 export function slotOn(facts: Facts, printer: PrinterRow, slotId: string): SlotRow {
   const slot = facts.slot(slotId)
+  if (slot.removedAt)
+    throw new Refusal(409, 'slot-is-gone', `${printer.name} has no ${slot.name} any more: the slot was taken off.`)
   if (slot.printerId !== printer.id)
     throw new Refusal(409, 'slot-of-another-printer', `The slot ${slot.name} is not on ${printer.name}.`)
   return slot
@@ -177,7 +181,7 @@ async function partThen(facts: Facts, slot: SlotRow, at: Date): Promise<FittingR
 }
 
 /** @throws Refusal when that part cannot go in again: it is in use, gone, worn, or of another kind */
-function usedPart(used: FittingRow, partTypeId: string, at: Date): FittingRow {
+export function usedPart(used: FittingRow, partTypeId: string, at: Date): FittingRow {
   if (used.partTypeId !== partTypeId)
     throw badInput('usedFittingId', 'That used part is of another kind. Choose one of the kind that goes in.')
   if (used.movedOn || used.takenBackSeq !== null)
@@ -194,7 +198,7 @@ function usedPart(used: FittingRow, partTypeId: string, at: Date): FittingRow {
 }
 
 /** What a part that was used before brings with it: the same part, with the age that it had when it came out. */
-function goesOnFrom(used: FittingRow | null): Partial<FittingRow> {
+export function goesOnFrom(used: FittingRow | null): Partial<FittingRow> {
   if (!used) return {}
   const { removedAt, fittedAt } = used
   const since = (before: number, removed: number | null, fitted: number) => before + (given(removed) - fitted)
@@ -279,9 +283,11 @@ export function fitNew(
     slotId: string
     partTypeId: string
     hoursBefore?: number | null
+    /** It comes fresh off the shelf. */
+    fromStore?: boolean
   },
 ): FittingRow {
-  const { id, siteId, printerId, slotId, partTypeId, hoursBefore = 0, at, counters, seq } = of
+  const { id, siteId, printerId, slotId, partTypeId, hoursBefore = 0, fromStore = false, at, counters, seq } = of
   return {
     id,
     siteId,
@@ -307,6 +313,7 @@ export function fitNew(
     removalReason: null,
     foundAtLook: false,
     movedOn: false,
+    fromStore,
     takenBackSeq: null,
     changedSeq: seq,
   }

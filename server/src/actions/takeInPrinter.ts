@@ -73,7 +73,19 @@ export const takeInPrinter: ActionKind<TakeInPrinter> = {
       const partTypeId = parts[slotName]
       if (partTypeId === undefined)
         throw badInput(`parts.${slotName}`, `Say which part sits in ${slotName}, or that it is empty.`)
-      facts.put('slot', { id: slotId, siteId, printerId, name: slotName, kind, position, replaceEvery, addedAt: null })
+      facts.put('slot', {
+        id: slotId,
+        siteId,
+        printerId,
+        name: slotName,
+        kind,
+        position,
+        replaceEvery,
+        addedAt: null,
+        addedSeq: null,
+        removedAt: null,
+        removedSeq: null,
+      })
       if (partTypeId === null) return
       const part = facts.partType(partTypeId)
       if (part.slotKind !== kind)

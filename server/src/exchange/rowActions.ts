@@ -1,5 +1,5 @@
 import { given } from '@diatribon/core'
-import { eq } from 'drizzle-orm'
+import { desc, eq } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { Action, ImportKind, JobOutcome, RemovalReason } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
@@ -139,14 +139,18 @@ async function usageFrom(db: Db): Promise<RowToAction> {
 async function slotsByName(
   db: Db,
 ): Promise<(row: Row, printerId: string | null) => { id: string; name: string } | null> {
-  const slots = await db.select({ id: slot.id, name: slot.name, printerId: slot.printerId }).from(slot)
+  const slots = await db
+    .select({ id: slot.id, name: slot.name, printerId: slot.printerId, removedAt: slot.removedAt })
+    .from(slot)
+    // Of two of one name, the one that is there now is the last.
+    .orderBy(desc(slot.removedAt))
   const byPrinter = new Map<string, typeof slots>()
   for (const one of slots) byPrinter.set(one.printerId, [...(byPrinter.get(one.printerId) ?? []), one])
   return (row, printerId) => {
     const name = row.needed('slot', row.words)
     if (name === null || printerId === null) return null
     const own = byPrinter.get(printerId) ?? []
-    const found = own.find((one) => same(one.name, name))
+    const found = own.findLast((one) => same(one.name, name))
     if (found) return found
     return row.fault(`that printer has no slot called ${name}; it has ${own.map((one) => one.name).join(', ')}`)
   }

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm'
+import { and, eq, isNull } from 'drizzle-orm'
 import type { AboutPrinters, Cause, FaultTest, Knowledge, Symptom } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { cause, faultTest, slot, symptom } from '../platform/tables.ts'
@@ -25,7 +25,10 @@ interface KindOfPrinter {
 }
 
 export async function kindOfPrinter(db: Db, printer: { id: string; modelId: string }): Promise<KindOfPrinter> {
-  const slots = await db.selectDistinct({ kind: slot.kind }).from(slot).where(eq(slot.printerId, printer.id))
+  const slots = await db
+    .selectDistinct({ kind: slot.kind })
+    .from(slot)
+    .where(and(eq(slot.printerId, printer.id), isNull(slot.removedAt)))
   return { modelId: printer.modelId, slotKinds: slots.map(({ kind }) => kind) }
 }
 

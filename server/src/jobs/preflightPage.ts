@@ -3,13 +3,14 @@ import type { PreflightAnswer, PreflightRequest } from '@diatribon/contract'
 import { builtLimits, preflight, type FittedPart } from '@diatribon/core'
 import { partsOverWithin } from '../plan/dueItems.ts'
 import type { Db } from '../platform/database.ts'
+import { ownLimits, withOwn } from '../printers/ownLimits.ts'
 import { printerNames } from '../printers/floor.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting, partType, printer, printerModel, slot, spool } from '../platform/tables.ts'
 
 /** Which of our printers can take this job, each as it stands now; those with the least against them first. */
-export async function preflightAll(db: Db, request: PreflightRequest): Promise<PreflightAnswer> {
+export async function preflightAll(db: Db, request: PreflightRequest, now: Date): Promise<PreflightAnswer> {
   const { job, filling, spoolId } = request
   const heads = await printerNames(db, false)
   const ids = heads.map(({ id }) => id)
@@ -21,6 +22,7 @@ export async function preflightAll(db: Db, request: PreflightRequest): Promise<P
         .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     ).map((row) => [row.id, row]),
   )
+  const ownOf = await ownLimits(db, ids, now)
   const parts = await partsInPlace(db, ids)
   const partsDue = await partsOverWithin(db, job.seconds / 3600)
   const left = spoolId === null ? null : await leftOn(db, spoolId)
@@ -34,7 +36,7 @@ export async function preflightAll(db: Db, request: PreflightRequest): Promise<P
       findings: preflight(job, filling, {
         name: head.name,
         outOfUse: head.state === 'in service' ? null : (head.holdReason ?? 'it is still being taken in.'),
-        built: own ? builtLimits(own, parts.get(head.id) ?? []) : null,
+        built: own ? builtLimits(withOwn(own, ownOf.get(head.id)), parts.get(head.id) ?? []) : null,
         limitsToConfirm: !confirmed,
         leftOnSpoolM: left,
         partsDue: partsDue.get(head.id) ?? [],

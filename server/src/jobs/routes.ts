@@ -4,6 +4,7 @@ import { eq } from 'drizzle-orm'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { freshFor, requires, type Services } from '../services/services.ts'
 import { printer, printerModel } from '../platform/tables.ts'
+import { ownLimits, withOwn } from '../printers/ownLimits.ts'
 import { preflightAll } from './preflightPage.ts'
 import { readUpload } from './readUpload.ts'
 
@@ -24,7 +25,7 @@ export function jobRoutes(services: Services): Router {
   router.post('/jobs/preflight', requires(services, 'send actions'), async (request, response) => {
     const asked = checked<PreflightRequest>(preflightSchema, request.body)
     await freshFor(services, request, 'due', 'everyone')
-    response.json(await preflightAll(db, asked))
+    response.json(await preflightAll(db, asked, services.clock()))
   })
 
   async function motionOf(printerId: unknown) {
@@ -37,7 +38,8 @@ export function jobRoutes(services: Services): Router {
           .where(eq(printer.id, String(printerId)))
       : []
     if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    return row.limits ?? usualMotion
+    const own = (await ownLimits(db, [String(printerId)], services.clock())).get(String(printerId))
+    return withOwn(row.limits ?? usualMotion, own)
   }
 
   return router

@@ -22,7 +22,7 @@ export async function kitMates(db: Db, partTypeIds: readonly string[], now: Date
       JOIN printer p ON p.id = f.printer_id
       JOIN printer_model m ON m.id = p.model_id
       CROSS JOIN LATERAL jsonb_array_elements(m.kits) AS kit
-      JOIN slot other ON other.printer_id = f.printer_id AND other.id <> s.id AND kit->'slots' ? other.name
+      JOIN slot other ON other.printer_id = f.printer_id AND other.id <> s.id AND other.removed_at IS NULL AND kit->'slots' ? other.name
       WHERE f.part_type_id = ANY(${sql.param([...partTypeIds])}::uuid[]) AND f.taken_back_seq IS NULL
         AND kit->'slots' ? s.name AND coalesce(f.removed_at, ${now.toISOString()}::timestamptz) > ${now.toISOString()}::timestamptz - interval '365 days')
     SELECT mate.part_type_id AS id, array_agg(DISTINCT mate.name) AS slots,

@@ -13,7 +13,9 @@ import {
   slot,
   spool,
   stepResult,
+  stockItem,
   symptom,
+  upgrade,
 } from '../platform/tables.ts'
 import type { LogRow } from '../actions/writers/logRow.ts'
 import { measured } from '../actions/writers/measured.ts'
@@ -23,7 +25,10 @@ export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []
   const ids = (pick: (row: LogRow) => unknown) => [
     ...new Set(rows.map(pick).filter((id): id is string => typeof id === 'string')),
   ]
-  const read = async (table: typeof printer | typeof slot | typeof partType | typeof spool, wanted: string[]) =>
+  const read = async (
+    table: typeof printer | typeof slot | typeof partType | typeof spool | typeof upgrade | typeof stockItem,
+    wanted: string[],
+  ) =>
     wanted.length === 0
       ? new Map<string, string>()
       : new Map(
@@ -35,6 +40,8 @@ export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []
   const printers = await read(printer, [...ids((row) => row.printerId), ...deep('toPrinterId', 'sisterId')])
   const slots = await read(slot, deep('slotId', 'toSlotId'))
   const spools = await read(spool, deep('spoolId'))
+  const upgrades = await read(upgrade, deep('upgradeId'))
+  const items = await read(stockItem, deep('itemId'))
   const types = await read(partType, deep('partTypeId', 'replacementPartTypeId'))
   const people = new Map(
     (
@@ -68,6 +75,8 @@ export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []
     sheet: (id) => sheets.get(id) ?? { check: 'unknown check', step: () => 'unknown step', found: '' },
     printer: (id) => printers.get(id) ?? 'unknown printer',
     slot: (id) => slots.get(id) ?? 'unknown slot',
+    upgrade: (id) => upgrades.get(id) ?? 'unknown upgrade',
+    item: (id) => items.get(id) ?? 'unknown item',
     spool: (id) => spools.get(id) ?? 'unknown spool',
     partType: (id) => types.get(id) ?? 'unknown part type',
     person: (id) => people.get(id) ?? 'unknown person',

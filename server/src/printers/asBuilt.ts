@@ -1,10 +1,24 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
-import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits } from '@diatribon/contract'
-import { dayMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
+import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits, Repair } from '@diatribon/contract'
+import { dayMs, hourMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
 import { asPoint } from '../actions/writers/placeEvidence.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { counterPoint, fitting, logEntry, partType, printer, printerModel, reading, slot } from '../platform/tables.ts'
+import {
+  counterPoint,
+  fitting,
+  logEntry,
+  partType,
+  person,
+  printer,
+  printerModel,
+  reading,
+  repair,
+  slot,
+  upgrade,
+  upgradeChange,
+} from '../platform/tables.ts'
+import { ownLimits, withOwn } from './ownLimits.ts'
 
 /**
  * The moment that a look at a printer is for when none is asked for: now, but never before its newest entry, since the
@@ -32,7 +46,13 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
   const slots = await db
     .select()
     .from(slot)
-    .where(and(eq(slot.printerId, printerId), or(isNull(slot.addedAt), lte(slot.addedAt, at))))
+    .where(
+      and(
+        eq(slot.printerId, printerId),
+        or(isNull(slot.addedAt), lte(slot.addedAt, at)),
+        or(isNull(slot.removedAt), gt(slot.removedAt, at)),
+      ),
+    )
     .orderBy(asc(slot.position))
   const parts = await db
     .select({ row: fitting, type: partType })
@@ -84,9 +104,11 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
       },
     }
   })
-  const limits = await limitsThen(db, row.modelId, at)
+  const modelLimits = await limitsThen(db, row.modelId, at)
+  const own = (await ownLimits(db, [printerId], at)).get(printerId) ?? []
+  const limits = modelLimits && withOwn(modelLimits, own)
   const limiting = parts.map(({ row: f, type }) => ({
-    slot: given(slots.find(({ id }) => id === f.slotId)).name,
+    slot: slots.find(({ id }) => id === f.slotId)?.name ?? '',
     partType: type.name,
     maxNozzleC: type.maxNozzleC,
     toleratesAbrasive: type.toleratesAbrasive,
@@ -97,7 +119,9 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
     counters: { ...counters, days },
     slots: built,
     kits: row.kits,
-    limits: limits && { model: limits, ...withoutLimits(builtLimits(limits, limiting)) },
+    limits: limits && { model: limits, own, ...withoutLimits(builtLimits(limits, limiting)) },
+    upgrades: await upgradesThen(db, printerId, at),
+    repairs: await repairsUntil(db, printerId, at),
     baseline: await baselineThen(db, printerId, at),
   }
 }
@@ -107,6 +131,60 @@ const withoutLimits = ({ nozzleMaxC, nozzleLimitedBy, abrasiveForbiddenBy }: Ret
   nozzleLimitedBy,
   abrasiveForbiddenBy,
 })
+
+/** Upgrades that were on it then. */
+async function upgradesThen(db: Db, printerId: string, at: Date): Promise<AsBuilt['upgrades']> {
+  const rows = await db
+    .select({ row: upgradeChange, name: upgrade.name })
+    .from(upgradeChange)
+    .innerJoin(upgrade, eq(upgrade.id, upgradeChange.upgradeId))
+    .where(
+      and(
+        eq(upgradeChange.printerId, printerId),
+        isNull(upgradeChange.takenBackSeq),
+        lte(upgradeChange.at, at),
+        or(isNull(upgradeChange.undoneAt), gt(upgradeChange.undoneAt, at)),
+      ),
+    )
+    .orderBy(asc(upgradeChange.at))
+  return rows.map(({ row, name }) => ({
+    changeId: row.id,
+    upgradeId: row.upgradeId,
+    name,
+    version: row.version,
+    at: row.at.toISOString(),
+  }))
+}
+
+/** Parts in place that have been mended: newest first. */
+async function repairsUntil(db: Db, printerId: string, at: Date): Promise<Repair[]> {
+  const rows = await db
+    .select({ row: repair, slotName: slot.name, who: person.displayName, key: logEntry.key })
+    .from(repair)
+    .innerJoin(slot, eq(slot.id, repair.slotId))
+    .innerJoin(person, eq(person.id, repair.personId))
+    .innerJoin(logEntry, eq(logEntry.seq, repair.seq))
+    .where(and(eq(repair.printerId, printerId), isNull(repair.takenBackSeq), lte(repair.at, at)))
+    .orderBy(desc(repair.at))
+    .limit(mostRepairs)
+  return rows.map(({ row, slotName, who, key }) => ({
+    seq: row.seq,
+    entryKey: key,
+    slotId: row.slotId,
+    slotName,
+    way: row.way,
+    words: row.words,
+    effect: row.effect,
+    permanence: row.permanence,
+    minutes: row.minutes,
+    costMinor: row.costMinor,
+    at: row.at.toISOString(),
+    runHours: row.runHours,
+    who,
+    curesUntil: row.cureHours > 0 ? new Date(row.at.getTime() + row.cureHours * hourMs).toISOString() : null,
+  }))
+}
+const mostRepairs = 50
 
 async function countersThen(db: Db, printerId: string, name: string, at: Date) {
   const of = eq(counterPoint.printerId, printerId)

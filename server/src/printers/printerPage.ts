@@ -40,8 +40,15 @@ const toldKinds = {
   'release-printer': 'release',
   'finish-check': 'check',
   'report-fault': 'fault',
+  'install-upgrade': 'upgrade',
+  'remove-upgrade': 'upgrade',
+  'repair-part': 'repair',
 } as const
-const toldWords: Record<string, string> = { 'release-printer': 'Back in service', 'finish-check': 'Check done' }
+const toldWords: Record<string, string> = {
+  'release-printer': 'Back in service',
+  'finish-check': 'Check done',
+  'install-upgrade': 'Upgrade installed',
+}
 
 /** One printer as built, its wear, and its history on the axis of its running hours. */
 export async function printerPage(db: Db, printerId: string): Promise<PrinterPage> {
@@ -60,7 +67,7 @@ export async function printerPage(db: Db, printerId: string): Promise<PrinterPag
     .where(eq(printer.id, printerId))
   const [{ duties, turns }, slots, fittings, faults, made, busy, done, job, marks, readings] = await Promise.all([
     dueOn(db, printerId),
-    db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position)),
+    db.select().from(slot).where(eq(slot.printerId, printerId)).orderBy(asc(slot.position), asc(slot.addedAt)),
     db
       .select({ row: fitting, partTypeName: partType.name })
       .from(fitting)
@@ -85,7 +92,12 @@ export async function printerPage(db: Db, printerId: string): Promise<PrinterPag
     beforePrint: turns.find(({ checkType }) => checkType.beforePrint)?.checkType.name ?? null,
     stepsDone: done,
     job,
-    slots: slots.map(({ id, name, kind }) => ({ id, name, kind, duty: duties.find((d) => d.slot.id === id) ?? null })),
+    slots: slots
+      .filter(({ removedAt }) => removedAt === null)
+      .map(({ id, name, kind }) => ({ id, name, kind, duty: duties.find((d) => d.slot.id === id) ?? null })),
+    goneSlots: slots
+      .filter(({ id, removedAt }) => removedAt !== null && fittings.some(({ row }) => row.slotId === id))
+      .map(({ id, name }) => ({ id, name })),
     fittings: fittings.map(({ row, partTypeName }) => ({
       id: row.id,
       slotId: row.slotId,

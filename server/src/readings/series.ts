@@ -173,7 +173,7 @@ async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> 
   const slots = await db
     .select({ printerId: slot.printerId, name: slot.name, kind: slot.kind })
     .from(slot)
-    .where(inArray(slot.printerId, ids))
+    .where(and(inArray(slot.printerId, ids), isNull(slot.removedAt)))
   const marks = new Map<string, Happened[]>(ids.map((id) => [id, []]))
   for (const { printerId, at, kind, slot: name, part, hours } of fitted)
     given(marks.get(printerId)).push({

@@ -1,4 +1,4 @@
-import { asc, eq, isNull } from 'drizzle-orm'
+import { and, asc, eq, isNull } from 'drizzle-orm'
 import { Router, type Request, type Response } from 'express'
 import { asBuilt, momentOf } from '../printers/asBuilt.ts'
 import { printerPage } from '../printers/printerPage.ts'
@@ -90,7 +90,7 @@ export function reportRoutes(services: Services): Router {
           .select({ row: slot, printer: printer.name, rack: printer.rack, place: printer.place })
           .from(slot)
           .innerJoin(printer, eq(printer.id, slot.printerId))
-          .where(isNull(printer.retiredReason))
+          .where(and(isNull(printer.retiredReason), isNull(slot.removedAt)))
           .orderBy(asc(printer.rack), asc(printer.place), asc(slot.position))
         return rows
           .filter(({ row }) => one === undefined || row.printerId === one)

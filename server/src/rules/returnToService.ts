@@ -1,6 +1,6 @@
 import { and, desc, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm'
 import type { Role, ReturnLine, ReturnToService } from '@diatribon/contract'
-import { returnList, type ReturnItem, given } from '@diatribon/core'
+import { given, hourMs, returnList, type ReturnItem } from '@diatribon/core'
 import { mayDoFor } from './mayDo.ts'
 import type { Db } from '../platform/database.ts'
 import {
@@ -12,6 +12,7 @@ import {
   person,
   printer,
   printerEvent,
+  repair,
   returnTick,
   slot,
   testPrint,
@@ -42,7 +43,7 @@ export async function returnItems(
     redo: rule.redo.filter((id) => !retired.some((one) => one.id === id)),
   }))
   const fitted = await db
-    .select({ kind: slot.kind, at: fitting.fittedAt })
+    .select({ id: fitting.id, kind: slot.kind, at: fitting.fittedAt })
     .from(fitting)
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .where(and(eq(fitting.printerId, printerId), isNull(fitting.takenBackSeq), gte(fitting.fittedAt, since)))
@@ -68,6 +69,12 @@ export async function returnItems(
     .select({ at: fault.closedAt })
     .from(fault)
     .where(and(eq(fault.printerId, printerId), gte(fault.closedAt, since), isNotNull(fault.closing)))
+  const mended = await db
+    .select({ row: repair, slot: slot.name })
+    .from(repair)
+    .innerJoin(slot, eq(slot.id, repair.slotId))
+    .where(and(eq(repair.printerId, printerId), isNull(repair.takenBackSeq), gte(repair.at, since)))
+    .orderBy(repair.seq)
   const checksDoneMs: Record<string, number> = {}
   for (const { checkTypeId, at } of sheets)
     checksDoneMs[checkTypeId] = Math.max(checksDoneMs[checkTypeId] ?? 0, given(at).getTime())
@@ -75,13 +82,25 @@ export async function returnItems(
     rules,
     {
       changes: [
-        ...fitted.map(({ kind, at }) => ({ what: { slotKind: kind }, atMs: at.getTime() })),
+        ...fitted.map(({ id, kind, at }) => ({
+          what: { slotKind: kind },
+          atMs: at.getTime(),
+          mended: mended.some(({ row }) => row.goesOnId === id),
+        })),
         ...events.map(({ event, at }) => ({ what: { event }, atMs: at.getTime() })),
       ],
       checksDoneMs,
       settled: ticks.map(({ item, at, waived }) => ({ item, atMs: at.getTime(), waived: waived !== null })),
       testPrints: prints.map(({ at, passed }) => ({ atMs: at.getTime(), passed })),
       closedMs: closed.map(({ at }) => given(at).getTime()),
+      cures: mended
+        .filter(({ row }) => row.cureHours > 0)
+        .map(({ row, slot: name }) => ({
+          id: String(row.seq),
+          words: `${name} ${row.way}: it must cure`,
+          atMs: row.at.getTime(),
+          untilMs: row.at.getTime() + row.cureHours * hourMs,
+        })),
     },
     asOf.getTime(),
   )

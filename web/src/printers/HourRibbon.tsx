@@ -31,6 +31,8 @@ const markShapes = {
   check: 'M-3 4 L0 7 L4 1',
   hold: 'M-4 1 H4 V9 H-4 Z M-4 1 L4 9',
   release: 'M-4 5 L-1 9 L4 1',
+  upgrade: 'M0 0 L4 5 H1 V10 H-1 V5 H-4 Z',
+  repair: 'M-4 3 L4 7 M-4 7 L4 3',
 } as const
 
 /** Marks that do not explain themselves. */
@@ -41,6 +43,8 @@ const legendWords = {
   check: 'check done',
   hold: 'hold',
   gap: 'meter and jobs differ',
+  upgrade: 'upgrade',
+  repair: 'mended in place',
 }
 
 /** The printer's running hours from left to right, one lane per slot, its parts as bars, what happened as marks. */
@@ -55,7 +59,7 @@ export function HourRibbon({ page }: { page: PrinterPage }) {
       caption={<Legend />}
       columns={['Slot', 'Part', 'Fitted at', 'Taken out at', 'Age', 'Reason']}
       rows={page.fittings.map((f) => [
-        page.slots.find(({ id }) => id === f.slotId)?.name ?? '',
+        [...page.slots, ...page.goneSlots].find(({ id }) => id === f.slotId)?.name ?? '',
         f.partTypeName,
         hours(f.fittedHours),
         f.removedHours === null ? 'in place' : hours(f.removedHours),

@@ -205,18 +205,8 @@ function ReasonField({
   fields,
 }: {
   place: { id: string; name: string; kind: string; duty: ReplacementDuty | null }
-  reason:
-    'failed' | 'worn at check' | 'replaced in time' | 'upgraded' | 'user damage' | 'borrowed for another printer' | null
-  setReason: (
-    value:
-      | 'failed'
-      | 'worn at check'
-      | 'replaced in time'
-      | 'upgraded'
-      | 'user damage'
-      | 'borrowed for another printer'
-      | null,
-  ) => void
+  reason: RemovalReason | null
+  setReason: (value: RemovalReason | null) => void
   fields: Record<string, string>
 }) {
   return (

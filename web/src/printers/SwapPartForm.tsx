@@ -18,7 +18,7 @@ import { amount, day, money } from '../ui/words.ts'
 import { usePartTypes, useUsedParts } from '../parts/reads.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
-const hints: Record<RemovalReason, string> = {
+const hints: Record<(typeof removalReasons)[number], string> = {
   failed: 'It broke or stopped working. Teaches how long they last.',
   'worn at check': 'Still working, but found worn out. Teaches how long they last.',
   'replaced in time': 'Still good; changed before it could fail.',

@@ -52,8 +52,9 @@ export function ribbonLayout(page: PrinterPage, lastHours: number | null, width:
   const shown = Math.max(1, runHours - from)
   const to = runHours + shown * 0.08 // room for what falls due next
   const x = scaleLinear([from, to], [0, width])
-  const laneOf = new Map(page.slots.map(({ id }, i) => [id, i]))
-  const lanes = page.slots.map(({ id, name }, i) => ({ id, name, y: i * laneHeight }))
+  const allSlots = [...page.slots, ...page.goneSlots.map(({ id, name }) => ({ id, name: `${name} (taken off)` }))]
+  const laneOf = new Map(allSlots.map(({ id }, i) => [id, i]))
+  const lanes = allSlots.map(({ id, name }, i) => ({ id, name, y: i * laneHeight }))
   const bars = page.fittings.flatMap((fitting): RibbonBar[] => {
     const { id, slotId, partTypeName, fittedHours, removedHours, removalReason } = fitting
     const end = removedHours ?? runHours
@@ -111,5 +112,6 @@ export const endShapes: Record<RemovalReason, string> = {
   'replaced in time': 'M0 -6 L0 6',
   upgraded: 'M-4 4 L4 4 L0 -4 Z',
   'user damage': 'M0 -5 L4 0 L0 5 L-4 0 Z',
+  'repaired in place': 'M-4 -4 L4 -4 L4 4 L-4 4 Z',
   'borrowed for another printer': 'M4 0 A4 4 0 1 1 -4 0 A4 4 0 1 1 4 0',
 }

@@ -16,6 +16,7 @@ const lists: Record<Area, readonly string[]> = {
   notices: ['/api/notices'],
   presence: ['/api/presence'],
   enclosure: ['/api/enclosures'],
+  upgrades: ['/api/upgrades'],
 }
 const ofPrinter = /^\/api\/printers\/([0-9a-f-]{36})(?:\/|\?|$)/
 

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
 import { boolean, doublePrecision, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { Clock, Kit, MachineLimits, ModelBed, ModelSlot, SignOff } from '@diatribon/contract'
+import type { Clock, Kit, MachineLimits, ModelBed, ModelSlot, PartJoint, SignOff } from '@diatribon/contract'
 import { site } from './people.ts'
 
 export const partType = pgTable(
@@ -21,6 +21,8 @@ export const partType = pgTable(
     toleratesAbrasive: boolean('tolerates_abrasive'),
     /** How much the trade's interval counts against our own lives. */
     tradeWeight: doublePrecision('trade_weight').notNull().default(1),
+    /** What must agree where it meets its neighbours. */
+    joints: jsonb('joints').$type<PartJoint[]>().notNull().default([]),
   },
   (t) => [uniqueIndex('part_type_name').on(t.siteId, sql`lower(${t.name})`)],
 )

@@ -65,8 +65,16 @@ export const slot = pgTable(
     replaceEvery: doublePrecision('replace_every'),
     /** When the printer got it; null: with the take-in. */
     addedAt: moment('added_at'),
+    addedSeq: entrySeq('added_seq'),
+    /** When it left the printer; a slot that was taken back left when it came. */
+    removedAt: moment('removed_at'),
+    removedSeq: entrySeq('removed_seq'),
   },
-  (t) => [uniqueIndex('slot_name').on(t.printerId, t.name)],
+  (t) => [
+    uniqueIndex('slot_name')
+      .on(t.printerId, t.name)
+      .where(sql`removed_at is null`),
+  ],
 )
 
 /**
@@ -101,6 +109,8 @@ export const fitting = pgTable(
     foundAtLook: boolean('found_at_look').notNull().default(false),
     /** Its life goes on in another slot, whose fitting carries the record. */
     movedOn: boolean('moved_on').notNull(),
+    /** A fresh part off the shelf, not one that came with the printer or was used before. */
+    fromStore: boolean('from_store').notNull().default(false),
     takenBackSeq: entrySeq('taken_back_seq'),
     changedSeq: entrySeq('changed_seq').notNull(),
   },

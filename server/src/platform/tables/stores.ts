@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm'
-import { boolean, doublePrecision, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import { moment } from './columns.ts'
+import { boolean, bigint, doublePrecision, index, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import type { ItemContent } from '@diatribon/contract'
+import { entrySeq, moment } from './columns.ts'
 import { site } from './people.ts'
+import { partType } from './parts.ts'
 
 /** A spool of filament. `leftMetres` follows from its last weighing and what jobs have used since. */
 export const spool = pgTable(
@@ -23,4 +25,49 @@ export const spool = pgTable(
     finishedAt: moment('finished_at'),
   },
   (t) => [uniqueIndex('spool_name').on(t.siteId, sql`lower(${t.name})`)],
+)
+
+/** Something that is kept on a shelf. What is there follows from its moves and from the fresh parts that were fitted. */
+export const stockItem = pgTable(
+  'stock_item',
+  {
+    id: uuid('id').primaryKey(),
+    siteId: uuid('site_id')
+      .notNull()
+      .references(() => site.id),
+    name: text('name').notNull(),
+    partTypeId: uuid('part_type_id').references(() => partType.id),
+    content: jsonb('content').$type<ItemContent>().notNull(),
+    retired: boolean('retired').notNull(),
+  },
+  (t) => [
+    uniqueIndex('stock_item_name').on(t.siteId, sql`lower(${t.name})`),
+    uniqueIndex('stock_item_part_type').on(t.partTypeId),
+  ],
+)
+
+export type MoveKind = 'in' | 'out' | 'counted'
+
+/** Pieces that came in, went out, or were counted, as an entry told. */
+export const stockMove = pgTable(
+  'stock_move',
+  {
+    /** Number of the entry, and the item. */
+    id: text('id').primaryKey(),
+    seq: entrySeq('seq').notNull(),
+    siteId: uuid('site_id').notNull(),
+    itemId: uuid('item_id')
+      .notNull()
+      .references(() => stockItem.id),
+    kind: text('kind').$type<MoveKind>().notNull(),
+    pieces: doublePrecision('pieces').notNull(),
+    /** For all of them. */
+    paidMinor: bigint('paid_minor', { mode: 'number' }),
+    supplier: text('supplier'),
+    words: text('words'),
+    at: moment('at').notNull(),
+    personId: uuid('person_id').notNull(),
+    takenBackSeq: entrySeq('taken_back_seq'),
+  },
+  (t) => [index('stock_move_item').on(t.itemId, t.at), index('stock_move_seq').on(t.seq)],
 )

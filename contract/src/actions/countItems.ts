@@ -1,0 +1,27 @@
+import Joi from 'joi'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Somebody has counted what lies there: that holds, whatever the book had reckoned. */
+export interface CountItems extends ActionHeader<'count-items'> {
+  lines: { itemId: string; pieces: number }[]
+  note?: string
+}
+
+export const countItems: ActionShape = {
+  schema: siteAction('count-items', {
+    lines: Joi.array()
+      .items(
+        Joi.object({
+          itemId: uuid.required(),
+          pieces: Joi.number().integer().min(0).max(1_000_000).required(),
+        }),
+      )
+      .min(1)
+      .max(500)
+      .unique('itemId')
+      .required(),
+    note: words(2000),
+  }),
+  areas: ['stores', 'plan', 'logbook'],
+  summary: 'Say what was counted on the shelf.',
+}

@@ -1,0 +1,13 @@
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Nothing more is installed in this campaign. */
+export interface EndCampaign extends ActionHeader<'end-campaign'> {
+  campaignId: string
+  reason: string
+}
+
+export const endCampaign: ActionShape = {
+  schema: siteAction('end-campaign', { campaignId: uuid.required(), reason: words(500).required() }),
+  areas: ['upgrades', 'plan', 'logbook'],
+  summary: 'Stop or finish a campaign.',
+}

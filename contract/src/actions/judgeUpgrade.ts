@@ -1,0 +1,24 @@
+import Joi from 'joi'
+import { verdicts, type Verdict } from '../upgrades/upgrade.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** A lead closes the question whether an upgrade helped, or opens it again. */
+export interface JudgeUpgrade extends ActionHeader<'judge-upgrade'> {
+  upgradeId: string
+  /** null: it is open again. */
+  verdict: Verdict | null
+  reason: string
+}
+
+export const judgeUpgrade: ActionShape = {
+  schema: siteAction('judge-upgrade', {
+    upgradeId: uuid.required(),
+    verdict: Joi.string()
+      .valid(...verdicts)
+      .allow(null)
+      .required(),
+    reason: words(1000).required(),
+  }),
+  areas: ['upgrades', 'logbook'],
+  summary: 'Close the question whether an upgrade helped, or open it again.',
+}

@@ -1,0 +1,22 @@
+import Joi from 'joi'
+import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** An upgrade is taken off again: slots, parts and limits are what they were before it. */
+export interface RemoveUpgrade extends PrinterActionHeader<'remove-upgrade'> {
+  changeId: string
+  reason: string
+  alreadyBack?: true
+  confirmed?: ConfirmedWork[]
+}
+
+export const removeUpgrade: ActionShape = {
+  schema: printerAction('remove-upgrade', {
+    changeId: uuid.required(),
+    reason: words(500).required(),
+    alreadyBack: Joi.boolean().valid(true),
+    confirmed: confirmedWorkField,
+  }),
+  areas: ['upgrades', 'printers', 'parts', 'lives', 'plan', 'stores', 'logbook'],
+  summary: 'Take an upgrade off a printer again.',
+}

@@ -1,0 +1,19 @@
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** When a part of this type comes out because it is worn or broken, another type goes in; or no longer so. */
+export interface SetStandingRule extends ActionHeader<'set-standing-rule'> {
+  partTypeId: string
+  /** null: the rule is dropped. */
+  replacementPartTypeId: string | null
+  reason: string
+}
+
+export const setStandingRule: ActionShape = {
+  schema: siteAction('set-standing-rule', {
+    partTypeId: uuid.required(),
+    replacementPartTypeId: uuid.allow(null).required(),
+    reason: words(500).required(),
+  }),
+  areas: ['upgrades', 'parts', 'logbook'],
+  summary: 'Say which part goes in when one of a type fails.',
+}

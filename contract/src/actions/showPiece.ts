@@ -1,0 +1,22 @@
+import Joi from 'joi'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** A photo of the same test piece before or after an upgrade; a piece of a real job will do. */
+export interface ShowPiece extends PrinterActionHeader<'show-piece'> {
+  upgradeId: string
+  when: 'before' | 'after'
+  photo: string
+  /** What was printed. */
+  what: string
+}
+
+export const showPiece: ActionShape = {
+  schema: printerAction('show-piece', {
+    upgradeId: uuid.required(),
+    when: Joi.string().valid('before', 'after').required(),
+    photo: uuid.required(),
+    what: words(120).required(),
+  }),
+  areas: ['upgrades', 'logbook'],
+  summary: 'Show a test piece before or after an upgrade.',
+}

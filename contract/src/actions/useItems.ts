@@ -1,0 +1,19 @@
+import Joi from 'joi'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Pieces are taken for something that no swap, repair or upgrade tells of. */
+export interface UseItems extends ActionHeader<'use-items'> {
+  itemId: string
+  pieces: number
+  what: string
+}
+
+export const useItems: ActionShape = {
+  schema: siteAction('use-items', {
+    itemId: uuid.required(),
+    pieces: Joi.number().integer().min(1).max(1_000_000).required(),
+    what: words(500).required(),
+  }),
+  areas: ['stores', 'plan', 'logbook'],
+  summary: 'Take pieces off the shelf for something else.',
+}

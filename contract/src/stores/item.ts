@@ -1,0 +1,100 @@
+import Joi from 'joi'
+import { uuid, words } from '../actions/action.ts'
+
+/** Something that lies on a shelf. */
+export interface ItemContent {
+  name: string
+  /** The part type that it is; null: glue, screws and the like. */
+  partTypeId: string | null
+  place: string | null
+  supplier: string | null
+  /** Days from the order until it is here. */
+  leadDays: number
+  /** Pieces that are bought at once. */
+  packOf: number
+  /** Bar code on its bag. */
+  code: string | null
+  madeHere: boolean
+  /** Pieces that are kept of what is no wear part; null: none in particular. */
+  least: number | null
+}
+
+export const itemContent = Joi.object({
+  name: words(80).required(),
+  partTypeId: uuid.allow(null).required(),
+  place: words(80).allow(null).required(),
+  supplier: words(120).allow(null).required(),
+  leadDays: Joi.number().integer().min(0).max(730).required(),
+  packOf: Joi.number().integer().min(1).max(10_000).required(),
+  code: words(60).allow(null).required(),
+  madeHere: Joi.boolean().required(),
+  least: Joi.number().integer().min(0).max(100_000).allow(null).required(),
+})
+
+/** By what a line is bought or made, and what is there. */
+export interface StockLine {
+  id: string
+  content: ItemContent
+  retired: boolean
+  onHand: number
+  /** Taken when the books had none: somebody should count. */
+  unaccounted: number
+  countedAt: string | null
+  /** Paid for one piece at the last receipt; null: not known. */
+  paidMinor: number | null
+  /** Catalogue's price of one piece. */
+  priceMinor: number | null
+  used: UsedStock[]
+  keep: Keep | null
+}
+
+/** A used part that lies there. */
+export interface UsedStock {
+  fittingId: string
+  age: number
+  ageIsKnown: boolean
+  clock: string
+  from: string
+}
+
+/** What to have of it, and what to order. */
+export interface Keep {
+  /** Expected to be used until what is ordered now is here, and until the next look at the shelf after that. */
+  demand: number
+  demandRange: [lower: number, upper: number]
+  horizonDays: number
+  keep: number
+  /** Chance that it lasts. */
+  probability: number
+  /** Of the school that keeps two of each. */
+  twoOfEach: { probability: number; valueMinor: number | null }
+  valueMinor: number | null
+  order: number
+  /** Day on which the last one is expected to be gone; null: not within a year. */
+  runsOut: string | null
+}
+
+export interface StoresPage {
+  items: StockLine[]
+  /** Part types in use that are no item yet. */
+  notKept: { id: string; name: string }[]
+  target: number
+  reviewDays: number
+}
+
+export interface StockMove {
+  seq: number
+  at: string
+  who: string
+  what: 'received' | 'counted' | 'used' | 'fitted'
+  pieces: number
+  paidMinor: number | null
+  words: string
+  takenBack: boolean
+}
+
+export interface ItemPage {
+  line: StockLine
+  moves: StockMove[]
+  prices: { at: string; eachMinor: number; pieces: number; supplier: string | null }[]
+}

@@ -1,0 +1,96 @@
+import { describe, expect, test } from '@jest/globals'
+import fc from 'fast-check'
+import { seeded } from '../testing/lifetimes.ts'
+import { replacementsAhead } from './replacementsAhead.ts'
+import { stockOnHand, type StockEvent } from './stockOnHand.ts'
+
+const event = fc.record({
+  kind: fc.constantFrom('counted' as const, 'in' as const, 'out' as const),
+  pieces: fc.integer({ min: 0, max: 20 }),
+})
+
+describe('what lies on the shelf', () => {
+  test('is never below none, and no piece is lost from the books', () => {
+    fc.assert(
+      fc.property(fc.array(event, { maxLength: 30 }), (events) => {
+        const { pieces, unaccounted } = stockOnHand(events)
+        expect(pieces).toBeGreaterThanOrEqual(0)
+        const last = events.findLastIndex(({ kind }) => kind === 'counted')
+        const since = events.slice(Math.max(0, last))
+        const sum = since.reduce((all, { kind, pieces: some }) => all + (kind === 'out' ? -some : some), 0)
+        expect(pieces - unaccounted).toBe(sum)
+      }),
+    )
+  })
+  test('two who take the last one at once: none is left, and one is unaccounted for until somebody counts', () => {
+    const events: StockEvent[] = [
+      { kind: 'counted', pieces: 1 },
+      { kind: 'out', pieces: 1 },
+      { kind: 'out', pieces: 1 },
+    ]
+    expect(stockOnHand(events)).toEqual({ pieces: 0, unaccounted: 1 })
+    expect(stockOnHand([...events, { kind: 'counted', pieces: 4 }])).toEqual({ pieces: 4, unaccounted: 0 })
+  })
+})
+
+describe('what is taken off the shelf ahead', () => {
+  const exponential = [[1, 500, 1]] as const
+  // An exponential life renews at a steady rate: 10 h a day for 30 days at a mean of 500 h is 0.6 a place.
+  test('of an exponential life is its rate', () => {
+    const { mean, variance } = replacementsAhead(
+      [...exponential.map((n) => [...n] as [number, number, number])],
+      [
+        { age: 0, perDay: 10 },
+        { age: 1234, perDay: 10 },
+      ],
+      { interval: null, days: 30 },
+    )
+    expect(mean).toBeCloseTo(1.2, 1)
+    expect(variance).toBeLessThan(1.25)
+  })
+  test('where a part never fails and is replaced at its interval, is counted off', () => {
+    const nodes: [number, number, number][] = [[3, 1e9, 1]]
+    const ahead = (age: number) => replacementsAhead(nodes, [{ age, perDay: 10 }], { interval: 200, days: 30 })
+    expect(ahead(0).mean).toBeCloseTo(1, 6)
+    expect(ahead(150).mean).toBeCloseTo(2, 6)
+    expect(ahead(150).variance).toBeLessThan(1.1)
+    expect(ahead(500).mean).toBeGreaterThanOrEqual(2)
+  })
+  test('as simulated, with an interval and failures before it', () => {
+    const [shape, scale, interval, perDay, days] = [2, 400, 350, 8, 60]
+    const ages = [0, 100, 200, 300]
+    const nodes: [number, number, number][] = [[shape, scale, 1]]
+    const found = replacementsAhead(
+      nodes,
+      ages.map((age) => ({ age, perDay })),
+      { interval, days },
+    )
+    const random = seeded(21)
+    const counts: number[] = []
+    for (let run = 0; run < 4000; run++) {
+      let count = 0
+      for (const age of ages) {
+        let at = 0
+        let end = Math.min(interval, scale * (-Math.log(random()) + (age / scale) ** shape) ** (1 / shape)) - age
+        while (at + end <= perDay * days) {
+          count++
+          at += end
+          end = Math.min(interval, scale * (-Math.log(random())) ** (1 / shape))
+        }
+      }
+      counts.push(count)
+    }
+    const mean = counts.reduce((a, b) => a + b, 0) / counts.length
+    const variance = counts.reduce((a, b) => a + (b - mean) ** 2, 0) / counts.length
+    expect(Math.abs(found.mean - mean) / mean).toBeLessThan(0.05)
+    expect(found.variance).toBeGreaterThan(variance * 0.9)
+    // On the safe side: renewals of one place are more even than Poisson.
+    expect(found.variance).toBeLessThan(variance * 2.5)
+  })
+  test('nothing runs, nothing is used', () => {
+    expect(replacementsAhead([[2, 300, 1]], [{ age: 10, perDay: 0 }], { interval: null, days: 30 })).toEqual({
+      mean: 0,
+      variance: 0,
+    })
+  })
+})

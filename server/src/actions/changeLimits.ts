@@ -1,0 +1,61 @@
+import { eq } from 'drizzle-orm'
+import { given } from '@diatribon/core'
+import type { ChangeLimits, MachineLimits } from '@diatribon/contract'
+import { badInput } from '../platform/refusal.ts'
+import { limitChange } from '../platform/tables.ts'
+import type { ActionKind } from './actionKind.ts'
+import { requireHere } from './retirePrinter.ts'
+
+export const changeLimits: ActionKind<ChangeLimits> = {
+  right: 'swap parts',
+  needs: () => ({}),
+  async apply(facts, { seq, siteId, at, action }) {
+    const { printerId, limits, reason } = action
+    const printer = facts.printer(printerId)
+    requireHere(printer)
+    await facts.load('model', 'id', [printer.modelId])
+    if (!facts.model(printer.modelId).limits)
+      throw badInput('limits', `The catalogue has no limits of the model of ${printer.name} yet. Enter those first.`)
+    facts.put('limitChange', limitRow({ seq, siteId, printerId, at, limits, reason }))
+  },
+  async amend(facts, original, { seq, action }) {
+    if (!action.takeBack) throw badInput('takeBack', 'Limits are not corrected: take the entry back, or change them.')
+    const rows = await facts.db.select().from(limitChange).where(eq(limitChange.seq, original.seq))
+    const row = given(facts.loaded('limitChange', rows).find((one) => one.seq === original.seq))
+    facts.put('limitChange', { ...row, takenBackSeq: seq })
+  },
+  words: ({ limits, reason }) => `${limitWords(limits)}. ${reason}`,
+}
+
+export const limitRow = (of: {
+  seq: number
+  siteId: string
+  printerId: string
+  at: Date
+  limits: Partial<MachineLimits>
+  reason: string
+}) => ({ ...of, untilAt: null, untilSeq: null, takenBackSeq: null })
+
+const limitNames: Record<keyof MachineLimits, [name: string, unit: string]> = {
+  plateXMm: ['plate width', ' mm'],
+  plateYMm: ['plate depth', ' mm'],
+  heightMm: ['height', ' mm'],
+  nozzleMaxC: ['highest nozzle temperature', ' °C'],
+  bedMaxC: ['highest bed temperature', ' °C'],
+  chamberMaxC: ['highest chamber temperature', ' °C'],
+  enclosed: ['enclosed', ''],
+  filamentMm: ['filament', ' mm'],
+  tools: ['tools', ''],
+  accelerationMmPerS2: ['acceleration', ' mm/s²'],
+  maxSpeedMmPerS: ['highest speed', ' mm/s'],
+}
+
+export function limitWords(limits: Partial<MachineLimits>): string {
+  return Object.entries(limits)
+    .map(([key, value]) => {
+      const [name, unit] = limitNames[key as keyof MachineLimits]
+      const said = value === null ? 'none' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : `${value}${unit}`
+      return `${name} ${said}`
+    })
+    .join(', ')
+}
