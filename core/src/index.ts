@@ -101,7 +101,19 @@ export { clocks, clockUnits, type Clock } from './clock.ts'
 export { onClock, type PartAge } from './parts/partAge.ts'
 export { misfits, type JointedPart, type Misfit, type PartJoint } from './parts/joints.ts'
 export { trialHalves, type TrialArm, type TrialPrinter } from './upgrades/trialHalves.ts'
+export { meanDifference } from './upgrades/meanDifference.ts'
+export { helpedWords } from './upgrades/helpedWords.ts'
+export {
+  expectedSaving,
+  upgradeAdvice,
+  whereFirst,
+  type ExpectedSaving,
+  type Trouble,
+  type UpgradePromise,
+  type WhereFirst,
+} from './upgrades/expectedSaving.ts'
 export { didItHelp, type BeforeAfter, type Found, type Helped } from './upgrades/didItHelp.ts'
+export { whatToKeep, type Shelf, type WhatToKeep } from './stores/whatToKeep.ts'
 export { stockOnHand, type OnHand, type StockEvent } from './stores/stockOnHand.ts'
 export { replacementsAhead, type PartOnPrinter, type Replacements } from './stores/replacementsAhead.ts'
 export {

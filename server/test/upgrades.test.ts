@@ -129,9 +129,7 @@ describe('parts that meet', () => {
       partTypeId: short,
     })
     expect(refusal).toMatchObject({ status: 409, code: 'does-not-fit' })
-    expect(refusal.message).toContain(
-      'Long heat break has a thread of M6 towards the nozzle, Short nozzle one of M5',
-    )
+    expect(refusal.message).toContain('Long heat break has a thread of M6 towards the nozzle, Short nozzle one of M5')
     const kit = design({
       steps: [
         { kind: 'fit part', slot: 'Nozzle', partTypeId: short },

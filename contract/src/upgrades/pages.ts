@@ -1,6 +1,6 @@
 import type { MachineLimits } from '../printers/model.ts'
 import type { SignOff } from '../people/signOffs.ts'
-import type { RateChange } from '@diatribon/core'
+import type { RateChange, WhereFirst } from '@diatribon/core'
 import type { UpgradeContent, Verdict } from './upgrade.ts'
 
 /** How much a design should save in a year, and from what that follows. */
@@ -22,7 +22,7 @@ export interface UpgradeSaving {
   chance: number
 }
 
-export type WhereFirst = 'start here' | 'worth a trial' | 'not needed here' | 'not known yet'
+export type { WhereFirst }
 
 export interface UpgradeLine {
   id: string
@@ -137,7 +137,7 @@ export interface DidItHelp {
 
 export interface TestPiece {
   seq: number
-  changeId: string
+  printerId: string
   printer: string
   when: 'before' | 'after'
   photo: string

@@ -51,6 +51,23 @@ export function spareStock({
   return { stock: most, probability }
 }
 
+/** Chance that so many pieces last through a demand, as `spareStock` takes it. @param of as there; stock whole, ≥ 0 */
+export function chanceThatLasts({
+  stock,
+  mean,
+  variance = mean,
+}: {
+  stock: number
+  mean: number
+  variance?: number
+}): number {
+  if (!(mean > 0)) return 1
+  const chance = chanceOf(mean, variance > 0 ? variance : mean)
+  let sum = 0
+  for (let k = 0; k <= stock; k++) sum += chance(k)
+  return Math.min(1, sum)
+}
+
 /** Chance of a demand of exactly so many. */
 function chanceOf(mean: number, variance: number): (k: number) => number {
   if (Math.abs(variance - mean) < 1e-9 * mean) return (k) => Math.exp(k * Math.log(mean) - mean - logGamma(k + 1))

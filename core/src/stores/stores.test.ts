@@ -2,6 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
 import { seeded } from '../testing/lifetimes.ts'
 import { replacementsAhead } from './replacementsAhead.ts'
+import { whatToKeep } from './whatToKeep.ts'
 import { stockOnHand, type StockEvent } from './stockOnHand.ts'
 
 const event = fc.record({
@@ -92,5 +93,36 @@ describe('what is taken off the shelf ahead', () => {
       mean: 0,
       variance: 0,
     })
+  })
+})
+
+describe('what to keep and to order', () => {
+  const shelf = { onHand: 0, packOf: 1, least: null }
+  // Poisson of mean 2: five last in 98.3 of 100 cases, four in 94.7, two in 67.7 (Abramowitz & Stegun 1964, 26.1.22).
+  test('as the check value of the spares says', () => {
+    const { keep, probability, twoLast, order } = whatToKeep({ mean: 2, variance: 2 }, shelf, 0.95)
+    expect([keep, order]).toEqual([5, 5])
+    expect(probability).toBeCloseTo(0.98344, 5)
+    expect(twoLast).toBeCloseTo(0.67668, 5)
+  })
+  test('what is there is not ordered again, and packs are not opened by the shop', () => {
+    fc.assert(
+      fc.property(
+        fc.oneof(fc.constant(0), fc.double({ min: 0.001, max: 20, noNaN: true })),
+        fc.double({ min: 0.1, max: 5, noNaN: true }),
+        fc.integer({ min: 0, max: 30 }),
+        fc.integer({ min: 1, max: 20 }),
+        (mean, scatter, onHand, packOf) => {
+          const demand = { mean, variance: mean * scatter }
+          const { keep, order, probability } = whatToKeep(demand, { onHand, packOf, least: 1 }, 0.95)
+          expect(order % packOf).toBe(0)
+          expect(onHand + order).toBeGreaterThanOrEqual(Math.min(keep, onHand + order))
+          expect(onHand + order).toBeGreaterThanOrEqual(keep > onHand ? keep : onHand)
+          expect(order === 0 || onHand + order - packOf < keep).toBe(true)
+          expect(probability).toBeGreaterThanOrEqual(0.95 - 1e-9)
+        },
+      ),
+      { numRuns: 60 },
+    )
   })
 })

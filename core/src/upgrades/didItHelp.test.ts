@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { seeded } from '../testing/lifetimes.ts'
 import { didItHelp } from './didItHelp.ts'
+import { helpedWords } from './helpedWords.ts'
 
 const of = (before: number, after: number, time = 8000) => ({
   before: { events: before, time },
@@ -34,6 +35,14 @@ describe('did it help', () => {
     expect(beside?.ratio).toBeCloseTo(0.2941, 4)
     expect(beside?.limits[1]).toBeCloseTo(0.2941 * Math.exp(1.96 * 0.981), 2)
   })
+})
+
+test('the verdict in words', () => {
+  const said = (before: number, after: number) => helpedWords(didItHelp(of(before, after), null, false), 'lever cracked')
+  expect(said(20, 4)).toMatch(/^Helped: lever cracked, 5 times rarer than before \(1.7 to 20\)/)
+  expect(said(4, 20)).toMatch(/^Made it worse: lever cracked, 5 times as often as before/)
+  expect(said(3, 2)).toMatch(/^No sign yet: .*Too little happened before/)
+  expect(said(9, 0)).toContain('none since, where before it came at least')
 })
 
 test('an upgrade that does nothing is said to help in no more than 3 of 100 cases, where trouble falls everywhere too', () => {

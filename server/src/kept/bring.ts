@@ -17,6 +17,8 @@ const lockClass: Record<FigureName, number> = {
   score: 8,
   repairs: 9,
   dueDates: 10,
+  demand: 11,
+  upgradeWatch: 12,
 }
 /** Printers or part types that are worked out in one transaction. */
 export const perBatch = 50

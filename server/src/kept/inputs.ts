@@ -9,17 +9,19 @@ export const figureNames = [
   'score',
   'repairs',
   'dueDates',
+  'demand',
+  'upgradeWatch',
 ] as const
 export type FigureName = (typeof figureNames)[number]
 
 /**
- * Whose figure a changed row makes stale: that of the printer or part type that the row names or is; everyone's; or everyone's,
+ * Whose figure a changed row makes stale: that of the printer, part type or upgrade that the row names or is; everyone's; or everyone's,
  * but in time: a count moves the age of every part that runs a little, and a fit follows that at most once a minute.
  */
-type Whose = 'id' | 'printerId' | 'partTypeId' | 'everyone' | 'everyone, in time'
+type Whose = 'id' | 'printerId' | 'partTypeId' | 'upgradeId' | 'everyone' | 'everyone, in time'
 
 interface Inputs {
-  about: 'printer' | 'part type'
+  about: 'printer' | 'part type' | 'upgrade'
   /** Facts that it follows from, by the name that the facts have for their table. */
   follows: Partial<Record<string, Whose>>
 }
@@ -94,6 +96,34 @@ export const inputs: Record<FigureName, Inputs> = {
   dueDates: {
     about: 'printer',
     follows: { printer: 'id', counterPoint: 'printerId', fitting: 'printerId', site: 'everyone', partType: 'everyone' },
+  },
+  demand: {
+    about: 'part type',
+    follows: {
+      partType: 'id',
+      fitting: 'partTypeId',
+      policy: 'partTypeId',
+      site: 'everyone',
+      printer: 'everyone, in time',
+      slot: 'everyone, in time',
+      counterPoint: 'everyone, in time',
+    },
+  },
+  upgradeWatch: {
+    about: 'upgrade',
+    follows: {
+      upgrade: 'id',
+      upgradeChange: 'upgradeId',
+      campaign: 'upgradeId',
+      site: 'everyone',
+      printer: 'everyone, in time',
+      fault: 'everyone, in time',
+      cause: 'everyone, in time',
+      partType: 'everyone, in time',
+      fitting: 'everyone, in time',
+      reading: 'everyone, in time',
+      counterPoint: 'everyone, in time',
+    },
   },
   due: {
     about: 'printer',

@@ -20,6 +20,8 @@ const patienceMs: Partial<Record<FigureName, number>> = {
   score: 600_000,
   repairs: 60_000,
   dueDates: 600_000,
+  demand: 120_000,
+  upgradeWatch: 60_000,
 }
 const inTimeMs = 60_000
 /** Figures that take long for each one: few at a time, so that what falls due need not wait behind them. */
@@ -41,6 +43,8 @@ const shownIn: Record<FigureName, Area[]> = {
   score: ['lives'],
   repairs: ['lives'],
   dueDates: ['lives'],
+  demand: ['stores'],
+  upgradeWatch: ['upgrades'],
   due: ['printers', 'plan', 'checks'],
   scatter: [],
   drift: ['readings'],

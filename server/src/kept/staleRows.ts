@@ -62,4 +62,4 @@ export async function writeStale(client: pg.ClientBase, { of, everyones }: Stale
   await Promise.all(sent)
 }
 
-export const tableOf = { printer: 'printer', 'part type': 'part_type' }
+export const tableOf = { printer: 'printer', 'part type': 'part_type', upgrade: 'upgrade' }

@@ -154,9 +154,9 @@ async function kitsOf(db: Db, modelIds: readonly string[]): Promise<Map<string, 
 }
 
 /** By which rule a part is replaced: the one that a lead has chosen, else what was learned here, the model's own, the catalogue's. */
-function ruleInForce(
+export function ruleInForce(
   { replaceEvery, trade, partType }: { replaceEvery: number | null; trade: number; partType: { id: string } },
-  { id, modelId }: PrinterHead,
+  { id, modelId }: Pick<PrinterHead, 'id' | 'modelId'>,
   judgement: StoredJudgement | undefined,
   rules: RulesInForce,
 ): { interval: number; isLearned: boolean; rule: AdoptablePolicy | null; waits: boolean } {

@@ -17,6 +17,7 @@ import { deviceRoutes } from '../people/devices.ts'
 import { shortAddressRoutes } from '../reports/shortAddress.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { jobRoutes } from '../jobs/routes.ts'
+import { upgradesRoutes } from '../upgrades/routes.ts'
 import { storesRoutes } from '../stores/routes.ts'
 import { mailRoutes } from '../mail/routes.ts'
 import { trainerRoutes } from '../trainer/routes.ts'
@@ -129,6 +130,7 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
   api.use(reportRoutes(services))
   api.use(jobRoutes(services))
   api.use(storesRoutes(services))
+  api.use(upgradesRoutes(services))
   api.use(trainerRoutes(services))
   api.use(mailRoutes(services))
   api.use(attachmentRoutes(services))

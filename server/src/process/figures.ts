@@ -1,4 +1,6 @@
 import { lifeCurvesFigure } from '../lives/lifeCurvesFigure.ts'
+import { demandFigure } from '../stores/demandFigure.ts'
+import { watchFigure } from '../upgrades/watchFigure.ts'
 import { scoreFigure } from '../lives/scoreFigure.ts'
 import { dueDatesFigure } from '../lives/dueDatesFigure.ts'
 import { repairsFigure } from '../lives/repairsFigure.ts'
@@ -17,6 +19,8 @@ export const figures: Figures = {
   score: scoreFigure,
   repairs: repairsFigure,
   dueDates: dueDatesFigure,
+  demand: demandFigure,
+  upgradeWatch: watchFigure,
   due: dueFigure,
   scatter: scatterFigure,
   drift: driftFigure,

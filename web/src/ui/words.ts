@@ -1,4 +1,4 @@
-import type { Clock } from '@diatribon/contract'
+import { moneyWords, type Clock } from '@diatribon/contract'
 
 /** Figures and moments as they are written on every screen. */
 
@@ -46,7 +46,7 @@ export function chance(value: number): string {
 }
 
 export function money(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', { style: 'currency', currency }).format(minor / 100)
+  return moneyWords(minor, currency)
 }
 
 export function moment(iso: string, timeZone: string): string {
@@ -104,7 +104,7 @@ export function plural(count: number, one: string, many = `${one}s`): string {
 
 /** Money without its cents, for sums of a year. */
 export function wholeMoney(minor: number, currency: string): string {
-  return new Intl.NumberFormat('en-GB', { style: 'currency', currency, maximumFractionDigits: 0 }).format(minor / 100)
+  return moneyWords(minor, currency, { whole: true })
 }
 
 /**

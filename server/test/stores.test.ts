@@ -1,0 +1,201 @@
+import { randomUUID } from 'node:crypto'
+import type { ItemPage, StockLine, StoresPage, UpgradesPage } from '@diatribon/contract'
+import { stockOnHand, type StockEvent } from '@diatribon/core'
+import { factsOf, factsReplayed } from './replay.ts'
+import { design, itemOf } from './samples.ts'
+import { Client, dayMs, scratchWorkshop, type Workshop } from './scratch.ts'
+
+const now = Date.parse('2026-11-20T10:00:00Z')
+const at = (daysAgo: number) => new Date(now - daysAgo * dayMs).toISOString()
+let shop: Workshop
+let lead: Client
+let technician: Client
+let nozzles: string
+beforeAll(async () => {
+  shop = await scratchWorkshop(() => new Date(now))
+  lead = shop.lead
+  technician = await shop.as('technician')
+  nozzles = await kept(itemOf('Nozzles', { partTypeId: shop.ids.nozzle, supplier: 'Harbour Supply' }))
+})
+afterAll(() => shop.close())
+
+async function kept(content: ReturnType<typeof itemOf>): Promise<string> {
+  const itemId = randomUUID()
+  await technician.act({ kind: 'set-item', itemId, content, at: at(60) })
+  return itemId
+}
+const item = (id: string) => lead.get<ItemPage>(`/api/stores/items/${id}`)
+const line = async (id: string): Promise<StockLine> => (await item(id)).line
+const slotOf = async (printerId: string, name = 'Nozzle') =>
+  (
+    await shop.server.services.database.pool.query<{ id: string }>(
+      'SELECT id FROM slot WHERE printer_id = $1 AND name = $2',
+      [printerId, name],
+    )
+  ).rows[0]!.id
+
+describe('what lies on the shelf', () => {
+  it('is what was counted, plus what came, less what was fitted; a swap that is taken back puts it there again', async () => {
+    await technician.act({ kind: 'count-items', lines: [{ itemId: nozzles, pieces: 4 }], at: at(50) })
+    await technician.act({
+      kind: 'receive-items',
+      lines: [{ itemId: nozzles, pieces: 10, paidMinor: 1500 }],
+      supplier: 'Harbour Supply',
+      at: at(40),
+    })
+    const swap = {
+      kind: 'swap-part' as const,
+      printerId: shop.ids.printer,
+      slotId: await slotOf(shop.ids.printer),
+      removalReason: 'failed',
+      partTypeId: shop.ids.nozzle,
+    }
+    const { key } = await technician.act({ ...swap, at: at(30) })
+    expect(await line(nozzles)).toMatchObject({ onHand: 13, unaccounted: 0, paidMinor: 150 })
+    await technician.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Another printer' })
+    expect((await line(nozzles)).onHand).toBe(14)
+    // Told later, of a time before the count: the count has seen it.
+    await technician.act({ ...swap, at: at(55) })
+    expect((await line(nozzles)).onHand).toBe(14)
+    const { moves, prices } = await item(nozzles)
+    expect(moves.map(({ what, takenBack }) => [what, takenBack])).toEqual([
+      ['fitted', true],
+      ['received', false],
+      ['counted', false],
+      ['fitted', false],
+    ])
+    expect(prices).toMatchObject([{ eachMinor: 150, pieces: 10, supplier: 'Harbour Supply' }])
+  })
+
+  it('is reckoned by the database as the core folds it', async () => {
+    const id = await kept(itemOf('Odds and ends'))
+    const events: StockEvent[] = []
+    let day = 59
+    for (const [kind, pieces] of [
+      ['out', 2],
+      ['in', 5],
+      ['out', 9],
+      ['in', 1],
+      ['counted', 3],
+      ['out', 2],
+      ['out', 2],
+      ['in', 6],
+    ] as const) {
+      events.push({ kind, pieces })
+      const when = at(day--)
+      if (kind === 'out') await technician.act({ kind: 'use-items', itemId: id, pieces, what: 'x', at: when })
+      else if (kind === 'in')
+        await technician.act({ kind: 'receive-items', lines: [{ itemId: id, pieces, paidMinor: null }], at: when })
+      else await technician.act({ kind: 'count-items', lines: [{ itemId: id, pieces }], at: when })
+      const { pieces: onHand, unaccounted } = stockOnHand(events)
+      expect(await line(id)).toMatchObject({ onHand, unaccounted })
+    }
+  })
+
+  it('of three, fifty take one at once: all swaps go through, none is left, and somebody is asked to count', async () => {
+    const printers = await Promise.all(
+      Array.from({ length: 50 }, async (_, i) => {
+        const id = randomUUID()
+        await shop.takeIn(id, `Farm ${i}`, 10 + i)
+        return { id, slotId: await slotOf(id, 'X belt') }
+      }),
+    )
+    const belts = await kept(itemOf('Belts', { partTypeId: shop.ids.belt }))
+    await technician.act({ kind: 'count-items', lines: [{ itemId: belts, pieces: 3 }], at: at(1) })
+    // Through two processes, as two people at two printers.
+    const other = await shop.start()
+    const elsewhere = await new Client(other).signIn('technician')
+    const swaps = await Promise.all(
+      printers.map(({ id: printerId, slotId }, i) =>
+        (i % 2 ? technician : elsewhere).call('POST', '/api/actions', {
+          key: randomUUID(),
+          at: at(0.5),
+          kind: 'swap-part',
+          printerId,
+          slotId,
+          removalReason: 'failed',
+          partTypeId: shop.ids.belt,
+          confirmed: ['hot work'],
+        }),
+      ),
+    )
+    await other.close()
+    expect(swaps.map(({ status }) => status)).toEqual(printers.map(() => 201))
+    expect(await line(belts)).toMatchObject({ onHand: 0, unaccounted: 47 })
+    await technician.act({ kind: 'count-items', lines: [{ itemId: belts, pieces: 2 }] })
+    expect(await line(belts)).toMatchObject({ onHand: 2, unaccounted: 0 })
+  })
+
+  it('is kept once for a part type, and what is not kept any more takes no pieces', async () => {
+    const again = { kind: 'set-item', itemId: randomUUID(), content: itemOf('More', { partTypeId: shop.ids.nozzle }) }
+    expect(await technician.refused(again)).toMatchObject({ status: 409, code: 'already-kept' })
+    const id = await kept(itemOf('Old glue'))
+    await technician.act({ kind: 'set-item', itemId: id, content: itemOf('Old glue'), retired: true })
+    const receive = { kind: 'receive-items', lines: [{ itemId: id, pieces: 1, paidMinor: null }] }
+    expect(await technician.refused(receive)).toMatchObject({ status: 409, code: 'not-kept' })
+  })
+})
+
+describe('what to keep', () => {
+  it('follows from what is in use, and is ordered in packs', async () => {
+    const id = shop.ids.printer
+    for (let day = 300; day >= 0; day -= 10)
+      await lead.act({ kind: 'count-hours', printerId: id, at: at(day), meterHours: (300 - day) * 12 })
+    const wide = itemOf('Nozzles', { partTypeId: shop.ids.nozzle, supplier: 'Harbour Supply', leadDays: 60, packOf: 5 })
+    await technician.act({ kind: 'set-item', itemId: nozzles, content: wide })
+    await technician.act({ kind: 'count-items', lines: [{ itemId: nozzles, pieces: 1 }] })
+    await shop.server.services.kept.settle()
+    const { keep } = await line(nozzles)
+    // One printer, 12 h a day for 74 days, 300 h at the trade's interval: some three of them.
+    expect(keep!.demand).toBeGreaterThan(1.5)
+    expect(keep!.demand).toBeLessThan(4.5)
+    expect(keep!.probability).toBeGreaterThanOrEqual(0.95)
+    expect(keep!.twoOfEach.probability).toBeLessThan(keep!.probability)
+    expect(keep!.order % 5).toBe(0)
+    expect(keep!.order + 1).toBeGreaterThanOrEqual(keep!.keep)
+    expect(keep!.runsOut).toMatch(/^2026-1[12]|2027-/)
+    const pdf = await fetch(`${shop.server.url}/api/stores/order-list`, { headers: { cookie: lead.cookieNow } })
+    expect(pdf.headers.get('content-type')).toBe('application/pdf')
+    expect(Buffer.from(await pdf.arrayBuffer()).subarray(0, 5).toString()).toBe('%PDF-')
+    expect((await lead.get<StoresPage>('/api/stores/items')).notKept.map(({ name }) => name)).not.toContain('Nozzle')
+  })
+})
+
+it('an upgrade takes its screws from the stores, and its wear part once', async () => {
+  const screws = await kept(itemOf('Screws'))
+  const hard = await kept(itemOf('Hard nozzles', { partTypeId: shop.ids.hardNozzle }))
+  for (const itemId of [screws, hard])
+    await technician.act({ kind: 'count-items', lines: [{ itemId, pieces: 10 }], at: at(5) })
+  const part = { pieces: 4, made: 'bought' as const, priceMinor: 5 }
+  const upgradeId = randomUUID()
+  await technician.act({
+    kind: 'set-upgrade',
+    upgradeId,
+    version: 0,
+    content: design({
+      parts: [
+        { ...part, name: 'Screw', itemId: screws },
+        { ...part, name: 'Hard nozzle', pieces: 1, itemId: hard },
+      ],
+      steps: [{ kind: 'fit part', slot: 'Nozzle', partTypeId: shop.ids.hardNozzle }],
+    }),
+  })
+  const { key } = await technician.act({
+    kind: 'install-upgrade',
+    printerId: shop.ids.printer,
+    changeId: randomUUID(),
+    upgradeId,
+    version: 1,
+    confirmed: ['hot work'],
+  })
+  expect([(await line(screws)).onHand, (await line(hard)).onHand]).toEqual([6, 9])
+  const { upgrades } = await lead.get<UpgradesPage>('/api/upgrades')
+  expect(upgrades.find(({ id }) => id === upgradeId)).toMatchObject({ installed: 1 })
+  await technician.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Not here' })
+  expect([(await line(screws)).onHand, (await line(hard)).onHand]).toEqual([10, 10])
+})
+
+it('the book played again gives the same', async () => {
+  const { database } = shop.server.services
+  expect(await factsReplayed(database)).toEqual(await factsOf(database.pool))
+})
