@@ -31,7 +31,9 @@ export function shareOut(minor: number, weights: readonly number[]): number[] {
   const exact = weights.map((weight) => (Math.abs(minor) * weight) / sum)
   const shares = exact.map(Math.floor)
   const left = Math.abs(minor) - shares.reduce((all, share) => all + share, 0)
-  const order = exact.map((share, i) => ({ i, rest: share - Math.floor(share) })).sort((a, b) => b.rest - a.rest || a.i - b.i)
+  const order = exact
+    .map((share, i) => ({ i, rest: share - Math.floor(share) }))
+    .sort((a, b) => b.rest - a.rest || a.i - b.i)
   for (const { i } of order.slice(0, left)) shares[i] = (shares[i] ?? 0) + 1
   return shares.map((share) => (share === 0 ? 0 : sign * share))
 }

@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { CheckType, Floor, LifeSummary, PrinterPage, Round } from '@diatribon/contract'
 import { emptyKept, factsDigest } from '../src/index.ts'
 import { inputs } from '../src/kept/inputs.ts'
+import { design } from './samples.ts'
 import { checksAndUpsets } from './starter.ts'
 import { Client, dayMs, scratchWorkshop, type Workshop } from './scratch.ts'
 
@@ -194,6 +195,43 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
         caution: null,
         signOff: null,
         dropped: false,
+      }),
+  ],
+  [
+    'a design of an upgrade',
+    () =>
+      technician.act({
+        kind: 'set-upgrade',
+        upgradeId: idOf('upgrade'),
+        version: 0,
+        content: design({
+          cures: { causeIds: [idOf('cause')], symptomIds: [], share: 0.8 },
+          steps: [{ kind: 'fit part', slot: 'Nozzle', partTypeId: shop.ids.hardNozzle }],
+        }),
+      }),
+  ],
+  [
+    'its installation',
+    () =>
+      technician.act({
+        kind: 'install-upgrade',
+        printerId: whelk,
+        changeId: randomUUID(),
+        upgradeId: idOf('upgrade'),
+        version: 1,
+        alreadyBack: true,
+        confirmed: ['hot work'],
+      }),
+  ],
+  [
+    'a campaign',
+    () =>
+      technician.act({
+        kind: 'open-campaign',
+        campaignId: idOf('campaign'),
+        upgradeId: idOf('upgrade'),
+        name: 'Hard nozzles',
+        printerIds: [shop.ids.printer],
       }),
   ],
   ['a hold', () => technician.act({ kind: 'hold-printer', printerId: shop.ids.printer, reason: 'To be looked at' })],

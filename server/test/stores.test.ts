@@ -156,7 +156,11 @@ describe('what to keep', () => {
     expect(keep!.runsOut).toMatch(/^2026-1[12]|2027-/)
     const pdf = await fetch(`${shop.server.url}/api/stores/order-list`, { headers: { cookie: lead.cookieNow } })
     expect(pdf.headers.get('content-type')).toBe('application/pdf')
-    expect(Buffer.from(await pdf.arrayBuffer()).subarray(0, 5).toString()).toBe('%PDF-')
+    expect(
+      Buffer.from(await pdf.arrayBuffer())
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-')
     expect((await lead.get<StoresPage>('/api/stores/items')).notKept.map(({ name }) => name)).not.toContain('Nozzle')
   })
 })

@@ -38,7 +38,8 @@ describe('did it help', () => {
 })
 
 test('the verdict in words', () => {
-  const said = (before: number, after: number) => helpedWords(didItHelp(of(before, after), null, false), 'lever cracked')
+  const said = (before: number, after: number) =>
+    helpedWords(didItHelp(of(before, after), null, false), 'lever cracked')
   expect(said(20, 4)).toMatch(/^Helped: lever cracked, 5 times rarer than before \(1.7 to 20\)/)
   expect(said(4, 20)).toMatch(/^Made it worse: lever cracked, 5 times as often as before/)
   expect(said(3, 2)).toMatch(/^No sign yet: .*Too little happened before/)

@@ -109,7 +109,11 @@ export function whereFirst(
     }
   if (printerYears < fewestPrinterYears)
     return { first: 'not known yet', why: `Watched for ${figure(printerYears)} printer years only; ${seen}.` }
-  if (faults === 0) return { first: 'not needed here', why: `None of the faults that it cures in ${figure(printerYears)} printer years.` }
+  if (faults === 0)
+    return {
+      first: 'not needed here',
+      why: `None of the faults that it cures in ${figure(printerYears)} printer years.`,
+    }
   if (saving.chance >= perhaps)
     return { first: 'worth a trial', why: `${seen}; whether it pays is open: ${percent(saving.chance)} of 100 cases.` }
   return {
@@ -129,7 +133,9 @@ export function upgradeAdvice(designs: readonly { name: string; first: WhereFirs
   const needless = named('not needed here')
   const said = [
     begin.length > 0 && `Start with ${begin.join(' and ')}.`,
-    begin.length === 0 && trial.length > 0 && `Nothing pays for certain. Try ${trial.join(' and ')} on half of the printers.`,
+    begin.length === 0 &&
+      trial.length > 0 &&
+      `Nothing pays for certain. Try ${trial.join(' and ')} on half of the printers.`,
     needless.length > 0 && `Not needed here: ${needless.join(', ')}.`,
   ].filter(Boolean)
   if (designs.length === 0) return 'No upgrade is written down yet.'

@@ -1,7 +1,7 @@
 import { eq, or } from 'drizzle-orm'
 import type { InstallUpgrade } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
-import { fitting, limitChange, slot, upgradeChange } from '../platform/tables.ts'
+import { campaign, fitting, limitChange, slot, upgradeChange } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts, PrinterRow } from './facts.ts'
 import { requireHere } from './retirePrinter.ts'
@@ -36,7 +36,7 @@ export const installUpgrade: ActionKind<InstallUpgrade> = {
     workOfDesign(facts, { printerId, upgradeId, version, confirmed }),
 
   async apply(facts, { seq, siteId, personId, at, action }) {
-    const { printerId, changeId, upgradeId, version, campaignId = null, alreadyBack = false, minutes } = action
+    const { printerId, changeId, upgradeId, version, alreadyBack = false, minutes } = action
     const printer = facts.printer(printerId)
     requireHere(printer)
     const content = await designOf(facts, upgradeId, version)
@@ -50,7 +50,7 @@ export const installUpgrade: ActionKind<InstallUpgrade> = {
       throw new Refusal(409, 'already-here', 'This installation stands in the book already.')
     if (there.some((one) => one.printerId === printerId && one.upgradeId === upgradeId && isOn(one)))
       throw new Refusal(409, 'already-installed', `${printer.name} has ${content.name} already.`)
-    if (campaignId) await requirePartOf(facts, { campaignId, upgradeId, printer })
+    const campaignId = await campaignHere(facts, { asked: action.campaignId, upgradeId, printer })
     const slots = await slotsOn(facts, printerId)
     await facts.load('partType', 'id', partsIn(content.steps))
     await facts.load(
@@ -133,21 +133,27 @@ async function isFitted(facts: Facts, itemId: string, partTypeIds: readonly stri
   return partTypeId !== null && partTypeIds.includes(partTypeId)
 }
 
-async function requirePartOf(
+/** The campaign that an installation belongs to: the one that was named, or the one that is going on. @throws Refusal where it would spoil a trial */
+async function campaignHere(
   facts: Facts,
-  { campaignId, upgradeId, printer }: { campaignId: string; upgradeId: string; printer: PrinterRow },
-): Promise<void> {
-  const { arms, endedAt, name, upgradeId: of } = await facts.get('campaign', campaignId, 'campaign')
-  if (of !== upgradeId) throw new Refusal(409, 'another-upgrade', `${name} is a campaign of another upgrade.`)
-  if (endedAt) throw new Refusal(409, 'campaign-ended', `${name} has ended; nothing more is installed in it.`)
-  const arm = arms.find(({ printerId }) => printerId === printer.id)?.arm
-  if (arm === 'compared')
+  { asked, upgradeId, printer }: { asked: string | undefined; upgradeId: string; printer: PrinterRow },
+): Promise<string | null> {
+  const kept = await facts.db.select().from(campaign).where(eq(campaign.upgradeId, upgradeId))
+  const own = facts.loaded('campaign', kept).filter((one) => one.upgradeId === upgradeId)
+  const named = asked ? own.find(({ id }) => id === asked) : undefined
+  if (asked && !named) throw new Refusal(404, 'not-there', 'This upgrade has no such campaign.')
+  if (named?.endedAt)
+    throw new Refusal(409, 'campaign-ended', `${named.name} has ended; nothing more is installed in it.`)
+  const open = named ?? own.find(({ endedAt }) => endedAt === null)
+  const arm = open?.arms.find(({ printerId }) => printerId === printer.id)?.arm
+  if (open && arm === 'compared')
     throw new Refusal(
       409,
       'compared',
-      `${printer.name} was drawn to be compared in ${name}. End the campaign before it gets the upgrade, or the comparison is spoilt.`,
+      `${printer.name} was drawn to be compared in ${open.name}. End the campaign before it gets the upgrade, or the comparison is spoilt.`,
     )
-  if (!arm) throw new Refusal(409, 'not-in-campaign', `${printer.name} is no part of ${name}.`)
+  if (named && !arm) throw new Refusal(409, 'not-in-campaign', `${printer.name} is no part of ${named.name}.`)
+  return open && arm ? open.id : null
 }
 
 /** As if it had never been installed. @throws Refusal when later entries build on it */

@@ -69,7 +69,9 @@ export const judgementFigure: Figure<StoredJudgement> = {
         WHERE part_type_id = ANY($1::uuid[]) AND removed_at IS NULL AND taken_back_seq IS NULL`,
       [changed],
     )
-    await writeStale(client, { of: rows.map((row) => ({ figure: 'due', about: row.printer_id })), everyones: [] })
+    const due = rows.map((row) => ({ figure: 'due' as const, about: row.printer_id }))
+    const demand = changed.map((about) => ({ figure: 'demand' as const, about }))
+    await writeStale(client, { of: [...due, ...demand], everyones: [] })
   },
 }
 

@@ -8,7 +8,10 @@ export function orderList({ site, lines, day }: { site: Site; lines: StockLine[]
     .font('Helvetica-Bold')
     .fontSize(18)
     .text(plain(`Order list, ${site.name}`))
-  pdf.font('Helvetica').fontSize(9.5).text(plain(`As of ${day}.`))
+  pdf
+    .font('Helvetica')
+    .fontSize(9.5)
+    .text(plain(`As of ${day}.`))
   const wanted = lines.filter(({ keep }) => keep && keep.order > 0)
   if (wanted.length === 0) pdf.moveDown().text('Nothing is to be ordered.')
   for (const supplier of [...new Set(wanted.map(({ content }) => content.supplier))].sort()) {

@@ -129,18 +129,16 @@ export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
     .orderBy(desc(stockMove.at), desc(stockMove.seq))
     .limit(mostMoves)
   const whats = { in: 'received', out: 'used', counted: 'counted' } as const
-  const moves = told.map(
-    ({ row, who }): StockMove => ({
-      seq: row.seq,
-      at: row.at.toISOString(),
-      who,
-      what: whats[row.kind],
-      pieces: row.pieces,
-      paidMinor: row.paidMinor,
-      words: [row.supplier, row.words].filter(Boolean).join(', '),
-      takenBack: row.takenBackSeq !== null,
-    }),
-  )
+  const moves = told.map(({ row, who }): StockMove => ({
+    seq: row.seq,
+    at: row.at.toISOString(),
+    who,
+    what: whats[row.kind],
+    pieces: row.pieces,
+    paidMinor: row.paidMinor,
+    words: [row.supplier, row.words].filter(Boolean).join(', '),
+    takenBack: row.takenBackSeq !== null,
+  }))
   const { partTypeId } = line.content
   const fitted = partTypeId ? await fittedOf(db, partTypeId) : []
   return {

@@ -167,11 +167,7 @@ async function campaignsOf(db: Db, upgradeId: string): Promise<Campaign[]> {
     .select()
     .from(upgradeChange)
     .where(
-      and(
-        eq(upgradeChange.upgradeId, upgradeId),
-        isNull(upgradeChange.takenBackSeq),
-        isNull(upgradeChange.undoneSeq),
-      ),
+      and(eq(upgradeChange.upgradeId, upgradeId), isNull(upgradeChange.takenBackSeq), isNull(upgradeChange.undoneSeq)),
     )
   return rows.map(({ row, who }) => ({
     id: row.id,

@@ -18,7 +18,12 @@ export interface Ran {
 export async function ranBetween(db: Db, spans: readonly Span[]): Promise<Ran[]> {
   if (spans.length === 0) return []
   const sent = JSON.stringify(
-    spans.map(({ printerId, from, until }, place) => ({ place, printer_id: printerId, from_at: from, until_at: until })),
+    spans.map(({ printerId, from, until }, place) => ({
+      place,
+      printer_id: printerId,
+      from_at: from,
+      until_at: until,
+    })),
   )
   const { rows } = await db.execute<{ place: number; hours: number | null; days: number | null }>(sql`
     SELECT w.place,

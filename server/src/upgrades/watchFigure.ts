@@ -182,7 +182,9 @@ async function helpOf(
     beside: helped.beside,
     warnings: [
       ...(helped.wereTheWorst
-        ? ['It went onto the worst printers, and those get better by themselves: compare it with the others, or try it on a drawn half.']
+        ? [
+            'It went onto the worst printers, and those get better by themselves: compare it with the others, or try it on a drawn half.',
+          ]
         : []),
       ...(await otherChanges(db, changes)),
     ],
@@ -267,5 +269,7 @@ async function otherChanges(db: Db, changes: ChangeRow[]): Promise<string[]> {
       ? name
       : [],
   )
-  return [...new Set(names)].map((name) => `${name} came onto some of the same printers within two months: what helped cannot be told apart.`)
+  return [...new Set(names)].map(
+    (name) => `${name} came onto some of the same printers within two months: what helped cannot be told apart.`,
+  )
 }

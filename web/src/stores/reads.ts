@@ -1,4 +1,6 @@
 import useSWR from 'swr'
-import type { Spool } from '@diatribon/contract'
+import type { ItemPage, Spool, StoresPage } from '@diatribon/contract'
 
 export const useSpools = () => useSWR<Spool[], unknown>('/api/stores/spools')
+export const useStores = () => useSWR<StoresPage, unknown>('/api/stores/items')
+export const useItem = (id: string) => useSWR<ItemPage, unknown>(`/api/stores/items/${id}`)

@@ -1,0 +1,220 @@
+import { Button, Group, TextInput } from '@mantine/core'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { Clock, ItemPage as Page, StockMove } from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
+import { FactList } from '../ui/FactList.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
+import { Section } from '../ui/Section.tsx'
+import table from '../ui/Table.module.css'
+import { useAction } from '../ui/useAction.ts'
+import { amount, chance, moment, money, number, shortDay } from '../ui/words.ts'
+import { CountForm } from './CountForm.tsx'
+import { ItemForm } from './ItemForm.tsx'
+import { ReceiveForm } from './ReceiveForm.tsx'
+import { useItem } from './reads.ts'
+import { priceSays } from './priceSays.ts'
+
+type Doing = 'change' | 'receive' | 'count' | 'use' | null
+
+/** One item: what is there, what came and went, what was paid. */
+export function ItemPage() {
+  const { id = '' } = useParams()
+  const item = useItem(id)
+  return (
+    <>
+      <p style={{ margin: 0 }}>
+        <Link to="/stores">Stores</Link>
+      </p>
+      <AsyncView of={item}>{(page) => <Item key={id} page={page} />}</AsyncView>
+    </>
+  )
+}
+
+function Item({ page }: { page: Page }) {
+  const { line, moves, prices } = page
+  const { may, site } = useSession()
+  const [doing, setDoing] = useState<Doing>(null)
+  const close = () => setDoing(null)
+  const { content, keep } = line
+  return (
+    <>
+      <PageHead title={content.name} says={line.retired ? 'Not kept any more.' : undefined}>
+        <Group gap="sm">
+          {may('count stock') && !line.retired && (
+            <>
+              <Button size="sm" variant="default" onClick={() => setDoing('count')}>
+                Count
+              </Button>
+              <Button size="sm" variant="default" onClick={() => setDoing('use')}>
+                Take some
+              </Button>
+            </>
+          )}
+          {may('keep the stores') && (
+            <>
+              <Button size="sm" variant="default" onClick={() => setDoing('receive')}>
+                Receive
+              </Button>
+              <Button size="sm" variant="default" onClick={() => setDoing('change')}>
+                Change
+              </Button>
+            </>
+          )}
+        </Group>
+      </PageHead>
+      {line.unaccounted > 0 && (
+        <p role="note" style={{ borderLeft: '4px solid var(--overdue)', paddingLeft: 10 }}>
+          {line.unaccounted} more were taken than the book knew of. Somebody should count.
+        </p>
+      )}
+      <FactList
+        facts={[
+          ['There are', String(line.onHand)],
+          ['Place', content.place ?? 'not told'],
+          ['Supplier', content.madeHere ? 'printed here' : (content.supplier ?? 'not told')],
+          ['Here after', `${content.leadDays} days`],
+          ...(keep
+            ? ([
+                ['Keep', `${keep.keep}${keep.demand > 0 ? `, lasts in ${chance(keep.probability)}` : ''}`],
+                ['Order', String(keep.order)],
+                ['Used in the next ' + String(keep.horizonDays) + ' days', number(keep.demand, 2)],
+                ['Last one goes', keep.runsOut ? shortDay(keep.runsOut) : 'not within a year'],
+              ] as [string, string][])
+            : []),
+          ['Bar code', content.code ?? 'none'],
+        ]}
+      />
+      <UsedOnes page={page} />
+      <Section title="What came and went">
+        {moves.length === 0 ? <Nothing title="Nothing yet." /> : <MovesTable moves={moves} />}
+      </Section>
+      {prices.length > 0 && (
+        <Section title="What was paid">
+          <p>{priceSays(prices, site.currency)}</p>
+          <DataTable label="What was paid">
+            <thead>
+              <tr>
+                <th>When</th>
+                <th className={table.right}>Pieces</th>
+                <th className={table.right}>Each</th>
+                <th>From</th>
+              </tr>
+            </thead>
+            <tbody>
+              {prices.map((price) => (
+                <tr key={price.at}>
+                  <td>{moment(price.at, site.timeZone)}</td>
+                  <td className={table.right}>{price.pieces}</td>
+                  <td className={table.right}>{money(price.eachMinor, site.currency)}</td>
+                  <td>{price.supplier ?? ''}</td>
+                </tr>
+              ))}
+            </tbody>
+          </DataTable>
+        </Section>
+      )}
+      {doing === 'change' && <ItemForm item={line} notKept={[]} onClose={close} />}
+      {doing === 'receive' && <ReceiveForm items={[line]} onClose={close} />}
+      {doing === 'count' && <CountForm items={[line]} onClose={close} />}
+      {doing === 'use' && <UseForm page={page} onClose={close} />}
+    </>
+  )
+}
+
+function MovesTable({ moves }: { moves: StockMove[] }) {
+  const { site } = useSession()
+  return (
+    <DataTable label="What came and went" stacks>
+      <thead>
+        <tr>
+          <th>When</th>
+          <th>What</th>
+          <th className={table.right}>Pieces</th>
+          <th>Where</th>
+          <th>Who</th>
+        </tr>
+      </thead>
+      <tbody>
+        {moves.map(({ seq, at, what, pieces, words, who, takenBack, paidMinor }) => (
+          <tr key={`${seq} ${what}`}>
+            <td>
+              <Link to={`/logbook/${seq}`}>{moment(at, site.timeZone)}</Link>
+            </td>
+            <td>
+              {what}
+              {takenBack && ', taken back'}
+            </td>
+            <td className={table.right}>
+              {what === 'received' ? `+${pieces}` : what === 'counted' ? pieces : `−${pieces}`}
+            </td>
+            <td>
+              {words}
+              {paidMinor !== null && ` (${money(paidMinor, site.currency)})`}
+            </td>
+            <td>{who}</td>
+          </tr>
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+function UsedOnes({ page: { line } }: { page: Page }) {
+  if (line.used.length === 0) return null
+  return (
+    <Section title="Used ones that are still good">
+      <p className="quiet">They go in again at the swap, with their age.</p>
+      <ul>
+        {line.used.map(({ fittingId, age, ageIsKnown, clock, from }) => (
+          <li key={fittingId}>
+            {ageIsKnown ? '' : 'at least '}
+            {amount(age, clock as Clock)} old, out of {from}
+          </li>
+        ))}
+      </ul>
+    </Section>
+  )
+}
+
+function UseForm({ page: { line }, onClose }: { page: Page; onClose: () => void }) {
+  const { submit, problem, fields, busy } = useAction('Taken', onClose)
+  const [pieces, setPieces] = useState<number | undefined>(1)
+  const [what, setWhat] = useState('')
+  return (
+    <ActionDialog
+      title={`Take some: ${line.content.name}`}
+      verb="Take"
+      busy={busy}
+      problem={problem}
+      onClose={onClose}
+      onSubmit={() => void submit({ kind: 'use-items', itemId: line.id, pieces: pieces ?? 0, what })}
+    >
+      <p className="quiet">What swaps, repairs and upgrades take is written down by them.</p>
+      <FigureField
+        label="Pieces"
+        required
+        min={1}
+        allowDecimal={false}
+        value={pieces}
+        onChange={setPieces}
+        error={fields.pieces}
+        data-autofocus
+      />
+      <TextInput
+        label="What for?"
+        required
+        mt="sm"
+        maxLength={500}
+        value={what}
+        onChange={(e) => setWhat(e.currentTarget.value)}
+        error={fields.what}
+      />
+    </ActionDialog>
+  )
+}
