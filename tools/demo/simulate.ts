@@ -1,6 +1,8 @@
 import { randomLcg, randomLogNormal, randomUniform, randomWeibull } from 'd3-random'
 import { v5 as derivedId } from 'uuid'
 import type { CheckContent, ExportedEntry, RemovalReason, Role } from '@diatribon/contract'
+import { storesHistory } from './storesHistory.ts'
+import { upgradesHistory } from './upgradesHistory.ts'
 import { checksHistory } from './checksHistory.ts'
 import {
   models,
@@ -65,6 +67,17 @@ export function simulateBook(now: Date, seed = 0.9): ExportedEntry[] {
       seed,
     ),
   )
+  told.push(
+    ...upgradesHistory(now.getTime(), {
+      idOf,
+      personId,
+      printerIdOf,
+      modelId: (key) => idOf(`model ${key}`),
+      partTypeId,
+    }),
+  )
+  told.sort((a, b) => a.at - b.at)
+  told.push(...storesHistory(told, now.getTime(), { idOf, personId, printerIdOf, slotIdOf, partTypeId }))
   told.sort((a, b) => a.at - b.at)
   return told.map(({ at, personId, action }, i) => ({
     seq: i + 1,
@@ -336,15 +349,14 @@ class PrinterHistory {
       this.swap(morning, 'Build sheet', 'user damage')
     }
     if (['Cowrie', 'Nautilus', 'Anemone', 'Lobster'].includes(name) && daysAgo === 297)
-      this.swap(
+      this.upgrade(
         morning,
-        'Drive gear',
-        'upgraded',
-        'hardGear',
+        'hard gears',
+        ['Drive gear', 'hardGear'],
         'The wood-filled spools wear the gears smooth; hardened ones on four printers to see if it helps.',
       )
     if (['Limpet', 'Whelk', 'Mussel'].includes(name) && daysAgo === 330)
-      this.swap(morning, 'Guide tube', 'upgraded', 'heatTube', 'Trying the dearer tube.')
+      this.upgrade(morning, 'dear tube', ['Guide tube', 'heatTube'], 'Trying the dearer tube.')
     if (name === 'Urchin' && daysAgo === 75) this.deadOnArrival(morning)
     if (name === 'Mussel' && daysAgo === 48) this.wrongReason(morning)
     if (name === 'Piddock' && daysAgo === 200)
@@ -393,6 +405,21 @@ class PrinterHistory {
         plannedMetres: 38,
         spoolId: spoolIdOf('Spool 35'),
       })
+  }
+
+  /** One part becomes another by a design; it has been told when it was in service again. */
+  private upgrade(at: number, design: string, [slot, part]: [string, PartKey], note: string): void {
+    const who = ['technician', 'oskar', 'leandra'][Math.floor(this.uniform() * 3)]!
+    this.count(at - 60_000, who)
+    this.tell(at, who, {
+      kind: 'install-upgrade',
+      changeId: idOf(`change ${design} ${this.printer.name}`),
+      upgradeId: idOf(`upgrade ${design}`),
+      version: 1,
+      alreadyBack: true,
+      note,
+    })
+    this.fit(slot, part)
   }
 
   private swap(at: number, slot: string, removalReason: RemovalReason, into?: PartKey, note?: string): void {

@@ -59,7 +59,19 @@ describe('the demo book', () => {
         Object.keys(before)
           .filter((table) => before[table]!.length === 0)
           .sort(),
-      ).toEqual(['booking', 'guard', 'neighbour_lives', 'plan_rules', 'policy', 'slot_kind', 'task_choice'])
+      ).toEqual([
+        'booking',
+        'guard',
+        'limit_change',
+        'neighbour_lives',
+        'plan_rules',
+        'policy',
+        'repair',
+        'slot_kind',
+        'task_choice',
+        'test_piece',
+        'upgrade_verdict',
+      ])
       expect(after).toEqual(before)
       await expect(playBook(second.database.pool, [])).rejects.toMatchObject({ code: 'not-empty' })
       await first.drop()

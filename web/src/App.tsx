@@ -20,6 +20,11 @@ const JobFilePage = lazy(() => import('./jobs/JobFilePage.tsx').then((m) => ({ d
 const WorkshopPage = lazy(() => import('./people/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })))
 const TakeInPage = lazy(() => import('./printers/TakeInPage.tsx').then((m) => ({ default: m.TakeInPage })))
 const CataloguePage = lazy(() => import('./parts/CataloguePage.tsx').then((m) => ({ default: m.CataloguePage })))
+const StoresPage = lazy(() => import('./stores/StoresPage.tsx').then((m) => ({ default: m.StoresPage })))
+const ItemPage = lazy(() => import('./stores/ItemPage.tsx').then((m) => ({ default: m.ItemPage })))
+const UpgradesPage = lazy(() => import('./upgrades/UpgradesPage.tsx').then((m) => ({ default: m.UpgradesPage })))
+const UpgradePage = lazy(() => import('./upgrades/UpgradePage.tsx').then((m) => ({ default: m.UpgradePage })))
+const DesignPage = lazy(() => import('./upgrades/DesignPage.tsx').then((m) => ({ default: m.DesignPage })))
 const SpoolsPage = lazy(() => import('./stores/SpoolsPage.tsx').then((m) => ({ default: m.SpoolsPage })))
 const ImportPage = lazy(() => import('./exchange/ImportPage.tsx').then((m) => ({ default: m.ImportPage })))
 const CheckPage = lazy(() => import('./checks/CheckPage.tsx').then((m) => ({ default: m.CheckPage })))
@@ -114,6 +119,12 @@ function Inside() {
               <Route path="/library" element={<StarterLibraryPage />} />
               <Route path="/first-steps" element={<FirstStepsPage />} />
               <Route path="/catalogue" element={<CataloguePage />} />
+              <Route path="/stores" element={<StoresPage />} />
+              <Route path="/stores/:id" element={<ItemPage />} />
+              <Route path="/upgrades" element={<UpgradesPage />} />
+              <Route path="/upgrades/new" element={<DesignPage />} />
+              <Route path="/upgrades/:id" element={<UpgradePage />} />
+              <Route path="/upgrades/:id/change" element={<DesignPage />} />
               <Route path="/spools" element={<SpoolsPage />} />
               <Route path="/import" element={<ImportPage />} />
               <Route path="/count" element={<CountManyPage />} />

@@ -12,68 +12,77 @@ export interface Replacements {
   variance: number
 }
 
-/** Steps into which what lies ahead is cut. */
-const steps = 24
-
 /**
- * How many parts of a type are taken off the shelf within some days: failures, and replacements in time where there is an interval.
+ * How many parts of a type are taken off the shelf by the end of one step of days, of two, and so on: failures, and replacements in time where
+ * there is an interval.
  *
- * For each life that may be the true one, the number of renewals of each place by the renewal equation on a grid of 24 steps; the part in
+ * For each life that may be the true one, the number of renewals of each place by the renewal equation on the grid of the steps; the part in
  * place has its age behind it, those after it are new. Within a life the first replacement of a place counts as a single draw, further ones
- * as Poisson; over the lives the means differ, and that is added.
+ * as Poisson, which is on the safe side; over the lives the means differ, and that is added.
  * @param nodes as LifePosterior.nodes gives them
- * @param interval replaced at this age at the latest; null: waits for its failure
- * @param days > 0
+ * @param grid.interval replaced at this age at the latest; null: waits for its failure
+ * @param grid.stepDays length of a step, > 0 @param grid.steps how many, ≥ 1
  * Source: Barlow & Proschan (1965), ch. 3 (renewal equation, age replacement).
  */
 export function replacementsAhead(
   nodes: readonly LifeNode[],
   parts: readonly PartOnPrinter[],
-  { interval, days }: { interval: number | null; days: number },
-): Replacements {
-  let [mean, square, within] = [0, 0, 0]
+  { interval, stepDays, steps }: { interval: number | null; stepDays: number; steps: number },
+): Replacements[] {
+  const mean = new Float64Array(steps)
+  const square = new Float64Array(steps)
+  const within = new Float64Array(steps)
+  const own = new Float64Array(steps)
+  const ownWithin = new Float64Array(steps)
+  // Printers of the same use share the renewals of new parts, and what the first of them add up to.
+  const byStep = new Map<number, number[]>()
+  for (const { age, perDay } of parts)
+    if (perDay > 0) byStep.set(perDay * stepDays, [...(byStep.get(perDay * stepDays) ?? []), age])
   for (const [shape, scale, weight] of nodes) {
-    let [own, ownWithin] = [0, 0]
+    own.fill(0)
+    ownWithin.fill(0)
     const survives = (age: number) =>
       interval !== null && age >= interval - 1e-9 ? 0 : Math.exp(-((age / scale) ** shape))
-    // Printers of the same use share the renewals of new parts.
-    const renewals = new Map<number, number[]>()
-    for (const { age, perDay } of parts) {
-      const ahead = perDay * days
-      if (!(ahead > 0)) continue
-      const step = ahead / steps
-      let ofNew = renewals.get(ahead)
-      if (!ofNew) renewals.set(ahead, (ofNew = renewalsOfNew(survives, step)))
-      const now = interval !== null && age >= interval ? 0 : Math.exp(-((age / scale) ** shape))
-      const gone = goneBy(survives, age, now, step)
-      const first = gone[steps - 1] as number
-      let further = 0
-      for (let k = 0; k < steps; k++)
-        further += ((gone[k] as number) - (k === 0 ? 0 : (gone[k - 1] as number))) * (ofNew[steps - 1 - k] as number)
-      own += first + further
-      ownWithin += first * (1 - first) + further
+    for (const [step, ages] of byStep) {
+      const ofNew = renewalsOfNew(goneBy(survives, 0, step, steps))
+      const gone = new Float64Array(steps)
+      for (const age of ages)
+        goneBy(survives, age, step, steps).forEach((first, k) => {
+          gone[k] = at(gone, k) + first
+          own[k] = at(own, k) + first
+          ownWithin[k] = at(ownWithin, k) + first * (1 - first)
+        })
+      for (let k = 0; k < steps; k++) {
+        let further = 0
+        for (let i = 0; i <= k; i++) further += (at(gone, i) - (i === 0 ? 0 : at(gone, i - 1))) * at(ofNew, k - i)
+        own[k] = at(own, k) + further
+        ownWithin[k] = at(ownWithin, k) + further
+      }
     }
-    mean += weight * own
-    square += weight * own * own
-    within += weight * ownWithin
+    for (let k = 0; k < steps; k++) {
+      mean[k] = at(mean, k) + weight * at(own, k)
+      square[k] = at(square, k) + weight * at(own, k) ** 2
+      within[k] = at(within, k) + weight * at(ownWithin, k)
+    }
   }
-  return { mean, variance: within + Math.max(0, square - mean * mean) }
+  return Array.from(mean, (m, k) => ({ mean: m, variance: at(within, k) + Math.max(0, at(square, k) - m * m) }))
 }
 
-/** Chance that a part of an age is gone by the end of each step. */
-function goneBy(survives: (age: number) => number, age: number, now: number, step: number): number[] {
-  return Array.from({ length: steps }, (_, k) => (now > 0 ? 1 - survives(age + (k + 1) * step) / now : 1))
+const at = (values: Float64Array, i: number) => values[i] as number
+
+/** Chance that a part of an age is gone by the end of each step; one that is past its interval goes in the first. */
+function goneBy(survives: (age: number) => number, age: number, step: number, steps: number): Float64Array {
+  const now = survives(age)
+  return Float64Array.from({ length: steps }, (_, k) => (now > 0 ? 1 - survives(age + (k + 1) * step) / now : 1))
 }
 
 /** Renewals of a new part by the end of no step, one, two … : m(k) = F(k) + Σ f(i)·m(k − i). */
-function renewalsOfNew(survives: (age: number) => number, step: number): number[] {
-  const gone = goneBy(survives, 0, 1, step)
-  const found = [0]
-  for (let k = 1; k < steps; k++) {
-    let sum = gone[k - 1] as number
-    for (let i = 1; i < k; i++)
-      sum += ((gone[i - 1] as number) - (i === 1 ? 0 : (gone[i - 2] as number))) * (found[k - i] as number)
-    found.push(sum)
+function renewalsOfNew(gone: Float64Array): Float64Array {
+  const found = new Float64Array(gone.length)
+  for (let k = 1; k < gone.length; k++) {
+    let sum = at(gone, k - 1)
+    for (let i = 1; i < k; i++) sum += (at(gone, i - 1) - (i === 1 ? 0 : at(gone, i - 2))) * at(found, k - i)
+    found[k] = sum
   }
   return found
 }

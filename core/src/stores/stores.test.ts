@@ -34,35 +34,41 @@ describe('what lies on the shelf', () => {
   })
 })
 
+/** After so many days, in steps of a day or two. */
+const ahead = (
+  nodes: readonly (readonly [number, number, number])[],
+  parts: { age: number; perDay: number }[],
+  { interval, days }: { interval: number | null; days: number },
+) =>
+  replacementsAhead(
+    nodes.map((node) => [...node]),
+    parts,
+    { interval, stepDays: days / 30, steps: 30 },
+  )[29]!
+
 describe('what is taken off the shelf ahead', () => {
-  const exponential = [[1, 500, 1]] as const
   // An exponential life renews at a steady rate: 10 h a day for 30 days at a mean of 500 h is 0.6 a place.
   test('of an exponential life is its rate', () => {
-    const { mean, variance } = replacementsAhead(
-      [...exponential.map((n) => [...n] as [number, number, number])],
-      [
-        { age: 0, perDay: 10 },
-        { age: 1234, perDay: 10 },
-      ],
-      { interval: null, days: 30 },
-    )
+    const parts = [
+      { age: 0, perDay: 10 },
+      { age: 1234, perDay: 10 },
+    ]
+    const { mean, variance } = ahead([[1, 500, 1]], parts, { interval: null, days: 30 })
     expect(mean).toBeCloseTo(1.2, 1)
     expect(variance).toBeLessThan(1.25)
   })
   test('where a part never fails and is replaced at its interval, is counted off', () => {
-    const nodes: [number, number, number][] = [[3, 1e9, 1]]
-    const ahead = (age: number) => replacementsAhead(nodes, [{ age, perDay: 10 }], { interval: 200, days: 30 })
-    expect(ahead(0).mean).toBeCloseTo(1, 6)
-    expect(ahead(150).mean).toBeCloseTo(2, 6)
-    expect(ahead(150).variance).toBeLessThan(1.1)
-    expect(ahead(500).mean).toBeGreaterThanOrEqual(2)
+    const of = (age: number) => ahead([[3, 1e9, 1]], [{ age, perDay: 10 }], { interval: 200, days: 30 })
+    expect(of(0).mean).toBeCloseTo(1, 6)
+    expect(of(150).mean).toBeCloseTo(2, 6)
+    expect(of(150).variance).toBeLessThan(1.1)
+    expect(of(500).mean).toBeGreaterThanOrEqual(2)
   })
   test('as simulated, with an interval and failures before it', () => {
     const [shape, scale, interval, perDay, days] = [2, 400, 350, 8, 60]
     const ages = [0, 100, 200, 300]
-    const nodes: [number, number, number][] = [[shape, scale, 1]]
-    const found = replacementsAhead(
-      nodes,
+    const found = ahead(
+      [[shape, scale, 1]],
       ages.map((age) => ({ age, perDay })),
       { interval, days },
     )
@@ -88,8 +94,10 @@ describe('what is taken off the shelf ahead', () => {
     // On the safe side: renewals of one place are more even than Poisson.
     expect(found.variance).toBeLessThan(variance * 2.5)
   })
-  test('nothing runs, nothing is used', () => {
-    expect(replacementsAhead([[2, 300, 1]], [{ age: 10, perDay: 0 }], { interval: null, days: 30 })).toEqual({
+  test('grows with the days; where nothing runs, nothing is used', () => {
+    const curve = replacementsAhead([[2, 300, 1]], [{ age: 10, perDay: 5 }], { interval: null, stepDays: 7, steps: 52 })
+    curve.slice(1).forEach(({ mean }, i) => expect(mean).toBeGreaterThanOrEqual(curve[i]!.mean))
+    expect(ahead([[2, 300, 1]], [{ age: 10, perDay: 0 }], { interval: null, days: 30 })).toEqual({
       mean: 0,
       variance: 0,
     })

@@ -25,7 +25,7 @@ const patienceMs: Partial<Record<FigureName, number>> = {
 }
 const inTimeMs = 60_000
 /** Figures that take long for each one: few at a time, so that what falls due need not wait behind them. */
-const perSlice: Partial<Record<FigureName, number>> = { judgement: 8, lifeCurves: 2, score: 1, dueDates: 5 }
+const perSlice: Partial<Record<FigureName, number>> = { judgement: 8, lifeCurves: 2, score: 1, dueDates: 5, demand: 4 }
 /** A page waits for so many figures; for more it shows those that were kept. */
 const mostWaitedFor = 25
 /** Whoever has just written sees what follows from it. */

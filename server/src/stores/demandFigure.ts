@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
-import { dayMs, replacementsAhead, type PartOnPrinter, type Replacements } from '@diatribon/core'
+import { dayMs, given, replacementsAhead, type PartOnPrinter, type Replacements } from '@diatribon/core'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { rulesInForce } from '../lives/adopted.ts'
@@ -13,7 +13,8 @@ export interface Demand {
   curve: ({ days: number } & Replacements)[]
 }
 
-const horizons = [7, 14, 30, 60, 90, 180, 365]
+const stepDays = 7
+const steps = 52
 
 /** What will be used of each part type, by the lives learned here and the rules in force. */
 export const demandFigure: Figure<Demand> = {
@@ -62,15 +63,15 @@ export const demandFigure: Figure<Demand> = {
         // To two figures, so that printers of like use share the sums.
         group.parts.push({ age, perDay: Number((here / days).toPrecision(2)) })
       }
-      const curve = horizons.map((days) => {
-        const sum = { days, mean: 0, variance: 0 }
-        for (const { interval, parts } of groups.values()) {
-          const { mean, variance } = replacementsAhead(judged?.nodes ?? [], parts, { interval, days })
-          sum.mean += mean
-          sum.variance += variance
-        }
-        return sum
-      })
+      const curve = Array.from({ length: steps }, (_, k) => ({ days: (k + 1) * stepDays, mean: 0, variance: 0 }))
+      for (const { interval, parts } of groups.values())
+        replacementsAhead(judged?.nodes ?? [], parts, { interval, stepDays, steps }).forEach(
+          ({ mean, variance }, k) => {
+            const point = given(curve[k])
+            point.mean += mean
+            point.variance += variance
+          },
+        )
       results.set(id, { result: { curve }, holdsUntil: midnight })
     }
     return results

@@ -1,12 +1,23 @@
 import { given } from '@diatribon/core'
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { clocks, signOffs, type Clock, type PartType, type SignOff, type Site } from '@diatribon/contract'
+import {
+  clocks,
+  fromMinor,
+  signOffs,
+  toMinor,
+  type Clock,
+  type PartJoint,
+  type PartType,
+  type SignOff,
+  type Site,
+} from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { JointsField } from './JointsField.tsx'
 import { useSlotKinds } from './useSlotKinds.ts'
 
 const unitOf: Record<Clock, string> = {
@@ -17,7 +28,8 @@ const unitOf: Record<Clock, string> = {
   days: 'days',
 }
 
-const fromMinor = (minor: number | null | undefined) => (minor == null ? undefined : minor / 100)
+const inUnit = (minor: number | null | undefined, currency: string) =>
+  minor == null ? undefined : fromMinor(minor, currency)
 
 const ownKind = 'a kind of our own …'
 const noWork = 'none of these: no sign-off needed'
@@ -34,9 +46,9 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const [missing, setMissing] = useState<string | null>(null)
   const { names } = useSlotKinds()
   const kindNames = [...new Set([...names, ...(from ? [from.slotKind] : [])])]
-  const [price, setPrice] = useState<number | undefined>(fromMinor(from?.priceMinor))
+  const [price, setPrice] = useState<number | undefined>(inUnit(from?.priceMinor, site.currency))
   const [minutes, setMinutes] = useState<number | undefined>(from?.minutes)
-  const [extra, setExtra] = useState<number | undefined>(fromMinor(from?.failureExtraMinor))
+  const [extra, setExtra] = useState<number | undefined>(inUnit(from?.failureExtraMinor, site.currency))
   const [agesBy, setAgesBy] = useState<Clock>(from?.agesBy ?? 'hours')
   const [tradeInterval, setTradeInterval] = useState<number | undefined>(from?.tradeInterval)
   const [maxNozzleC, setMaxNozzleC] = useState<number | undefined>(from?.maxNozzleC ?? undefined)
@@ -44,6 +56,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const [abrasive, setAbrasive] = useState(
     from?.toleratesAbrasive == null ? 'does not matter' : from.toleratesAbrasive ? 'stands it' : 'is eaten by it',
   )
+  const [joints, setJoints] = useState<PartJoint[]>(from?.joints ?? [])
   return (
     <ActionDialog
       title={changing ? `Change: ${from.name}` : 'New part type'}
@@ -60,13 +73,14 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           partTypeId: changing ? from.id : newKey(),
           name,
           slotKind: isOwn ? ownName.trim() : slotKind,
-          priceMinor: price === undefined ? null : Math.round(price * 100),
+          priceMinor: price === undefined ? null : toMinor(price, site.currency),
           minutes: minutes ?? 0,
-          failureExtraMinor: extra === undefined ? null : Math.round(extra * 100),
+          failureExtraMinor: extra === undefined ? null : toMinor(extra, site.currency),
           agesBy,
           tradeInterval: tradeInterval ?? 0,
           ...(tradeWeight === undefined ? {} : { tradeWeight }),
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),
+          ...(joints.length > 0 ? { joints } : {}),
           ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
         }
         if (!isOwn) return void submit({ kind: changing ? 'change-part-type' : 'add-part-type', ...part })
@@ -127,6 +141,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         abrasive={abrasive}
         setAbrasive={setAbrasive}
       />
+      <JointsField joints={joints} onChange={setJoints} fields={fields} />
     </ActionDialog>
   )
 }

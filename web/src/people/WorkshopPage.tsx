@@ -35,6 +35,8 @@ const rooms: [to: string, name: string, words: string][] = [
   ['/drifting', 'Drifting', 'Readings that move, soonest at their limit first'],
   ['/catalogue', 'Catalogue', 'Printer models and part types'],
   ['/library', 'Starter library', 'Parts, models, checks and knowledge of the trade, to bring in and change'],
+  ['/upgrades', 'Upgrades', 'Designs, trials and whether they helped; which part goes in when one fails'],
+  ['/stores', 'Stores', 'What lies on the shelf, what to keep there, what to order'],
   ['/spools', 'Spools', 'Filament in the stores, and what is left'],
   ['/import', 'Import and export', 'Printers, usage and past part changes as CSV'],
   ['/book-check', 'Is the book whole?', 'Every line still fits the seal that it was given'],

@@ -35,13 +35,14 @@ export function useSignedOff({ asked = true }: { asked?: boolean } = {}) {
 
 /**
  * Work on slots of these kinds: what the person lacks, and the confirmation that hot and mains work asks for.
+ * @param more sign-offs that are needed whatever the slots
  * @returns lacking: sign-offs that are missing; field: what the form shows; isReady and confirmed go with the action
  */
-export function useHandsOn(slotKinds: string[], modelId: string | undefined) {
+export function useHandsOn(slotKinds: string[], modelId: string | undefined, more: readonly SignOff[] = []) {
   const { me, has, ask } = useSignedOff()
   const [agreed, setAgreed] = useState<string | null>(null)
   const { workOf } = useSlotKinds()
-  const needed = [...new Set(slotKinds.flatMap((kind) => workOf(kind) ?? []))]
+  const needed = [...new Set([...slotKinds.flatMap((kind) => workOf(kind) ?? []), ...more])]
   const lacking = me ? needed.filter((signOff) => !has(me, signOff, modelId)) : []
   const toConfirm: ConfirmedWork[] = confirmedWork.filter((work) => needed.includes(work))
   const key = toConfirm.join()

@@ -1,5 +1,6 @@
 import { useState } from 'react'
-import { momentAt, wallOf, type MachineLimits, type BuiltSlot, type PrinterHead, type Site } from '@diatribon/contract'
+import { momentAt, wallOf, type AsBuilt, type BuiltSlot, type PrinterHead, type Site } from '@diatribon/contract'
+import { Link } from 'react-router'
 import { useSession } from '../shell/session.ts'
 import { DayField } from '../ui/dates.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -28,7 +29,7 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
         style={{ maxWidth: 220 }}
       />
       <AsyncView of={built}>
-        {({ slots, limits, counters, baseline }) => (
+        {({ slots, limits, counters, baseline, upgrades, repairs }) => (
           <>
             <FactList
               facts={[
@@ -46,6 +47,7 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
               <p>The limits of this model are not in the catalogue, so job files cannot be checked against it.</p>
             )}
             <SlotsTable slots={slots} site={site} />
+            <Added upgrades={upgrades} repairs={repairs} site={site} />
             <h2 style={{ marginTop: 16 }}>Baseline</h2>
             {baseline.length === 0 ? (
               <p className="quiet">Nothing was measured when it was taken in.</p>
@@ -64,30 +66,68 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
   )
 }
 
-function Limits({
-  limits,
-}: {
-  limits: { model: MachineLimits; nozzleMaxC: number; nozzleLimitedBy: string | null; abrasiveForbiddenBy: string[] }
-}) {
+function Limits({ limits }: { limits: NonNullable<AsBuilt['limits']> }) {
   return (
-    <FactList
-      facts={[
-        ['Plate', `${limits.model.plateXMm} × ${limits.model.plateYMm} mm, ${limits.model.heightMm} mm high`],
-        [
-          'Nozzle at most',
-          `${limits.nozzleMaxC} °C${limits.nozzleLimitedBy ? `, because of its ${limits.nozzleLimitedBy}` : ''}`,
-        ],
-        ['Bed at most', `${limits.model.bedMaxC} °C`],
-        [
-          'Abrasive filament',
-          limits.abrasiveForbiddenBy.length > 0
-            ? `no: it would eat the ${limits.abrasiveForbiddenBy.join(' and the ')}`
-            : 'yes',
-        ],
-        ['Enclosed', limits.model.enclosed ? 'yes' : 'no'],
-        ['Filament', `${limits.model.filamentMm} mm`],
-      ]}
-    />
+    <>
+      <FactList
+        facts={[
+          ['Plate', `${limits.model.plateXMm} × ${limits.model.plateYMm} mm, ${limits.model.heightMm} mm high`],
+          [
+            'Nozzle at most',
+            `${limits.nozzleMaxC} °C${limits.nozzleLimitedBy ? `, because of its ${limits.nozzleLimitedBy}` : ''}`,
+          ],
+          ['Bed at most', `${limits.model.bedMaxC} °C`],
+          [
+            'Abrasive filament',
+            limits.abrasiveForbiddenBy.length > 0
+              ? `no: it would eat the ${limits.abrasiveForbiddenBy.join(' and the ')}`
+              : 'yes',
+          ],
+          ['Enclosed', limits.model.enclosed ? 'yes' : 'no'],
+          ['Filament', `${limits.model.filamentMm} mm`],
+          ['Speed at most', `${limits.model.maxSpeedMmPerS} mm/s`],
+        ]}
+      />
+      {limits.own.length > 0 && (
+        <p className="quiet">Other than its model: {limits.own.map(({ reason }) => reason).join('; ')}.</p>
+      )}
+    </>
+  )
+}
+
+/** What was added to it, and what was mended. */
+function Added({ upgrades, repairs, site }: Pick<AsBuilt, 'upgrades' | 'repairs'> & { site: Site }) {
+  return (
+    <>
+      {upgrades.length > 0 && (
+        <>
+          <h2 style={{ marginTop: 16 }}>Upgrades on it</h2>
+          <ul>
+            {upgrades.map(({ changeId, upgradeId, name, version, at }) => (
+              <li key={changeId}>
+                <Link to={`/upgrades/${upgradeId}`}>{name}</Link>, version {version}, since {day(at, site.timeZone)}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {repairs.length > 0 && (
+        <>
+          <h2 style={{ marginTop: 16 }}>Mended in place</h2>
+          <ul>
+            {repairs.map(({ seq, slotName, way, words, effect, permanence, at, runHours, who }) => (
+              <li key={seq}>
+                <Link to={`/logbook/${seq}`}>
+                  {day(at, site.timeZone)}, at {hours(runHours)}
+                </Link>
+                : {slotName} {way}: {words} ({permanence === 'permanent' ? 'for good' : 'for now'}, wear {effect}; {who}
+                )
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
   )
 }
 

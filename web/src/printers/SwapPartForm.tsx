@@ -16,6 +16,8 @@ import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount, day, money } from '../ui/words.ts'
 import { usePartTypes, useUsedParts } from '../parts/reads.ts'
+import { useStores } from '../stores/reads.ts'
+import { useStandingRules } from '../upgrades/reads.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
 const hints: Record<(typeof removalReasons)[number], string> = {
@@ -50,7 +52,9 @@ export function SwapPartForm(props: {
   const isEmpty = slot !== undefined && slot.duty === null
   const { submit, problem, fields, busy } = useAction(`${printer.name}: ${slot?.name ?? 'part'} swapped`, onClose)
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
-  const partTypeId = picked ?? slot?.duty?.partType.id ?? null
+  const rule = useStandingRules().data?.find((one) => one.partTypeId === slot?.duty?.partType.id)
+  const goesByRule = rule && (reason === 'failed' || reason === 'worn at check' || reason === 'user damage')
+  const partTypeId = picked ?? (goesByRule ? rule.insteadId : slot?.duty?.partType.id) ?? null
   const [missing, setMissing] = useState<string | null>(null)
   const fitted = page.fittings.find(({ id }) => id === slot?.duty?.fittingId)
   const isPast = at !== undefined && fitted !== undefined && at < fitted.fittedAt
@@ -125,6 +129,12 @@ export function SwapPartForm(props: {
         }}
         fields={fields}
       />
+      {goesByRule && (
+        <p role="note">
+          Standing rule: when this fails, that goes in. {rule.reason} <span className="quiet">{rule.who}</span>
+        </p>
+      )}
+      <OnShelf partTypeId={partTypeId} />
       <UsedPartField
         partTypeId={partTypeId}
         site={site}
@@ -223,6 +233,21 @@ function UsedPartField(props: {
       onChange={onChange}
       error={error}
     />
+  )
+}
+
+/** How many of them are there, and where. */
+function OnShelf({ partTypeId }: { partTypeId: string | null }) {
+  const { data } = useStores()
+  const item = data?.items.find(({ content, retired }) => !retired && content.partTypeId === partTypeId)
+  if (!item) return null
+  const where = item.content.place ? `, ${item.content.place}` : ''
+  return (
+    <p className="quiet" style={{ margin: '4px 0 0' }} aria-live="polite">
+      {item.onHand > 0
+        ? `${item.onHand} on the shelf${where}.`
+        : `The book has none on the shelf${where}. If you take one all the same, count what is left.`}
+    </p>
   )
 }
 

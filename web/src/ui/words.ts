@@ -45,6 +45,7 @@ export function chance(value: number): string {
   return percent > 0 && percent < 1 ? 'under 1 %' : `${whole.format(percent)} %`
 }
 
+/** Money as people write it, in the site's currency. */
 export function money(minor: number, currency: string): string {
   return moneyWords(minor, currency)
 }

@@ -87,9 +87,15 @@ function SlotItems({ kits, onDo }: { kits: Kit[]; onDo: (doing: Doing) => void }
           Swap kit: {kit}
         </Menu.Item>
       ))}
+      <Menu.Item onClick={() => onDo({ what: 'repair' })}>Mend a part in place</Menu.Item>
       <Menu.Item onClick={() => onDo({ what: 'move' })}>Move a part</Menu.Item>
       <Menu.Item onClick={() => onDo({ what: 'add slot' })}>Add a slot</Menu.Item>
       <Menu.Item onClick={() => onDo({ what: 'empty slot' })}>Leave a slot empty</Menu.Item>
+      <Menu.Item onClick={() => onDo({ what: 'leave slot' })}>Take a slot off</Menu.Item>
+      <Menu.Item onClick={() => onDo({ what: 'limits' })}>Change its limits</Menu.Item>
+      <Menu.Item component={Link} to="/upgrades">
+        Upgrades
+      </Menu.Item>
     </>
   )
 }

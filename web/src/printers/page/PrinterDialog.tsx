@@ -7,6 +7,9 @@ import { FinishJobForm } from '../../jobs/FinishJobForm.tsx'
 import { AddSlotForm } from '../AddSlotForm.tsx'
 import { EmptySlotForm } from '../EmptySlotForm.tsx'
 import { HoldForm } from '../HoldForm.tsx'
+import { LeaveSlotForm } from '../LeaveSlotForm.tsx'
+import { LimitsForm } from '../LimitsForm.tsx'
+import { RepairForm } from '../RepairForm.tsx'
 import { MovePartForm } from '../MovePartForm.tsx'
 import { NoteForm } from '../NoteForm.tsx'
 import { RetireForm } from '../RetireForm.tsx'
@@ -38,6 +41,12 @@ export function PrinterDialog({ doing, page, onClose }: { doing: Doing; page: Pr
       return <AddSlotForm page={page} onClose={onClose} />
     case 'empty slot':
       return <EmptySlotForm page={page} onClose={onClose} />
+    case 'leave slot':
+      return <LeaveSlotForm page={page} onClose={onClose} />
+    case 'limits':
+      return <LimitsForm page={page} onClose={onClose} />
+    case 'repair':
+      return <RepairForm page={page} slotId={null} onClose={onClose} />
     case 'retire':
       return <RetireForm printer={printer} onClose={onClose} />
     case 'finish':

@@ -13,6 +13,9 @@ export type Doing =
         | 'guard'
         | 'add slot'
         | 'empty slot'
+        | 'leave slot'
+        | 'limits'
+        | 'repair'
     }
   | { what: 'swap'; slotId: string | null }
   | { what: 'kit'; kit: string }

@@ -1,0 +1,146 @@
+import { Checkbox, MultiSelect, Radio, Stack, TextInput } from '@mantine/core'
+import { useMemo, useState } from 'react'
+import { trialHalves } from '@diatribon/core'
+import type { UpgradeCandidate, UpgradePage } from '@diatribon/contract'
+import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { FigureField } from '../ui/figures.tsx'
+import { newKey } from '../ui/newKey.ts'
+import { useAction } from '../ui/useAction.ts'
+import { hours, plural } from '../ui/words.ts'
+
+/** An upgrade is rolled out over printers, or tried on a half that is drawn. */
+export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: () => void }) {
+  const { content, id: upgradeId } = page.line
+  const { submit, problem, fields, busy } = useAction('Campaign begun', onClose)
+  const free = page.candidates.filter(({ has }) => !has)
+  const racks = [...new Set(free.map(({ rack }) => rack))].sort()
+  const [name, setName] = useState(`${content.name}, trial`)
+  const [trial, setTrial] = useState('half')
+  const [chosen, setChosen] = useState<string[]>(free.map(({ id }) => id))
+  const [seed, setSeed] = useState<number | undefined>(() => 1 + Math.floor(Math.random() * 9999))
+  const [missing, setMissing] = useState<string | null>(null)
+  const isTrial = trial === 'half'
+  return (
+    <ActionDialog
+      title={`Campaign: ${content.name}`}
+      verb="Begin"
+      busy={busy}
+      problem={missing ? new Error(missing) : problem}
+      onClose={onClose}
+      onSubmit={() => {
+        if (chosen.length < (isTrial ? 2 : 1))
+          return setMissing(isTrial ? 'A trial needs two printers at least.' : 'Choose the printers.')
+        setMissing(null)
+        void submit({
+          kind: 'open-campaign',
+          campaignId: newKey(),
+          upgradeId,
+          name,
+          printerIds: chosen,
+          ...(isTrial ? { seed: seed ?? 1 } : {}),
+        })
+      }}
+    >
+      <Radio.Group
+        label="How?"
+        value={trial}
+        onChange={(value) => {
+          setTrial(value)
+          setName(value === 'half' ? `${content.name}, trial` : `${content.name}, all`)
+        }}
+      >
+        <Stack gap="xs" mt={6}>
+          <Radio
+            value="half"
+            size="md"
+            label="Trial: half of them, drawn by lot among those that are alike"
+            description="The other half is compared, so that it can be seen whether it helped."
+          />
+          <Radio value="all" size="md" label="All of them" />
+        </Stack>
+      </Radio.Group>
+      <TextInput
+        label="Name"
+        required
+        mt="sm"
+        maxLength={80}
+        value={name}
+        onChange={(e) => setName(e.currentTarget.value)}
+        error={fields.name}
+      />
+      <Checkbox.Group label="Racks" mt="sm" value={racksWhole(free, chosen)}>
+        <Stack gap={4} mt={4}>
+          {racks.map((rack) => {
+            const own = free.filter((one) => one.rack === rack).map(({ id }) => id)
+            return (
+              <Checkbox
+                key={rack}
+                value={rack}
+                size="md"
+                label={`Rack ${rack} (${own.length})`}
+                onChange={({ currentTarget }) =>
+                  setChosen((before) => [
+                    ...before.filter((id) => !own.includes(id)),
+                    ...(currentTarget.checked ? own : []),
+                  ])
+                }
+              />
+            )
+          })}
+        </Stack>
+      </Checkbox.Group>
+      <MultiSelect
+        label="Printers"
+        mt="sm"
+        searchable
+        data={free.map(({ id, place, name: printer }) => ({ value: id, label: `${place} ${printer}` }))}
+        value={chosen}
+        onChange={setChosen}
+        error={fields.printerIds}
+      />
+      {isTrial && (
+        <>
+          <FigureField
+            label="Number of the draw"
+            description="It is kept: the same number draws the same half."
+            min={0}
+            max={2_147_483_647}
+            allowDecimal={false}
+            value={seed}
+            onChange={setSeed}
+            error={fields.seed}
+          />
+          <Halves printers={free.filter(({ id }) => chosen.includes(id))} seed={seed ?? 1} />
+        </>
+      )}
+    </ActionDialog>
+  )
+}
+
+const racksWhole = (free: UpgradeCandidate[], chosen: string[]) =>
+  [...new Set(free.map(({ rack }) => rack))].filter((rack) =>
+    free.every((one) => one.rack !== rack || chosen.includes(one.id)),
+  )
+
+/** Which half it would be. */
+function Halves({ printers, seed }: { printers: UpgradeCandidate[]; seed: number }) {
+  const arms = useMemo(
+    () =>
+      trialHalves(
+        printers.map(({ id, modelId, runHours }) => ({ id, modelId, hours: runHours })),
+        seed,
+      ),
+    [printers, seed],
+  )
+  const of = (arm: 'gets it' | 'compared') =>
+    arms.flatMap((one) => (one.arm === arm ? printers.filter(({ id }) => id === one.id) : []))
+  const words = (some: UpgradeCandidate[]) =>
+    some.map(({ name, runHours }) => `${name} (${hours(runHours)})`).join(', ')
+  const [got, compared] = [of('gets it'), of('compared')]
+  if (printers.length < 2) return null
+  return (
+    <p aria-live="polite">
+      <b>{plural(got.length, 'printer')} would get it:</b> {words(got)}. <b>Compared:</b> {words(compared)}.
+    </p>
+  )
+}

@@ -1,0 +1,235 @@
+import { Badge, Button } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { StandingRule, UpgradeLine, UpgradesPage as Page } from '@diatribon/contract'
+import { usePartTypes } from '../parts/reads.ts'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
+import { Nothing } from '../ui/Nothing.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
+import { Section } from '../ui/Section.tsx'
+import table from '../ui/Table.module.css'
+import { day, number, wholeMoney } from '../ui/words.ts'
+import { RuleForm } from './RuleForm.tsx'
+import { useUpgrades } from './reads.ts'
+import classes from './Upgrades.module.css'
+
+/** Designs of upgrades: what each cures, what it should save here, whether it helped. */
+export function UpgradesPage() {
+  const upgrades = useUpgrades()
+  const { may } = useSession()
+  return (
+    <>
+      <PageHead
+        title="Upgrades"
+        says="An upgrade is a promise: it names the cause that it cures, what it costs, and is held to what came after it."
+      >
+        {may('keep the upgrades') && (
+          <Button size="sm" component={Link} to="/upgrades/new">
+            New design
+          </Button>
+        )}
+      </PageHead>
+      <AsyncView of={upgrades}>{(page) => <Designs page={page} />}</AsyncView>
+    </>
+  )
+}
+
+function Designs({ page }: { page: Page }) {
+  const { upgrades, advice, rules } = page
+  const offered = upgrades.filter(({ dropped }) => !dropped)
+  const dropped = upgrades.filter((one) => one.dropped)
+  const headings = [...new Set(offered.map(({ content }) => content.against))].filter((against) => against !== null)
+  const beside = headings.filter((against) => offered.filter(({ content }) => content.against === against).length > 1)
+  return (
+    <>
+      {offered.length === 0 ? (
+        <Nothing title="No upgrade is written down yet." />
+      ) : (
+        <>
+          <p className={classes.advice} role="note">
+            {advice}
+          </p>
+          <DesignsTable designs={offered} />
+        </>
+      )}
+      {beside.map((against) => (
+        <Section key={against} title={`Against ${against}: beside each other`}>
+          <Alternatives designs={offered.filter(({ content }) => content.against === against)} />
+        </Section>
+      ))}
+      <Rules rules={rules} />
+      {dropped.length > 0 && (
+        <p className="quiet">
+          Not offered any more:{' '}
+          {dropped.map(({ id, content }, i) => (
+            <span key={id}>
+              {i > 0 && ', '}
+              <Link to={`/upgrades/${id}`}>{content.name}</Link>
+            </span>
+          ))}
+          .
+        </p>
+      )}
+    </>
+  )
+}
+
+function DesignsTable({ designs }: { designs: UpgradeLine[] }) {
+  const { site } = useSession()
+  const cash = (minor: number) => wholeMoney(minor, site.currency)
+  return (
+    <DataTable label="Upgrades" stacks>
+      <thead>
+        <tr>
+          <th>Upgrade</th>
+          <th>Where first</th>
+          <th className={table.right}>Saves a year</th>
+          <th className={table.right}>Costs</th>
+          <th className={table.right}>Installed</th>
+          <th>Did it help?</th>
+        </tr>
+      </thead>
+      <tbody>
+        {designs.map(({ id, content, whereFirst, why, saving, installed, fits, verdict, closed }) => (
+          <tr key={id}>
+            <th scope="row">
+              <Link to={`/upgrades/${id}`}>{content.name}</Link>
+              {content.postponesOnly && <div className="quiet">only puts the cause off</div>}
+            </th>
+            <td>
+              <b>{whereFirst}</b>
+              <div className="quiet">{why}</div>
+            </td>
+            <td className={table.right}>
+              {cash(saving.savedMinor)}
+              <div className="quiet">
+                {cash(saving.savedRange[0])} to {cash(saving.savedRange[1])}
+              </div>
+            </td>
+            <td className={table.right}>
+              {cash(saving.costMinor)}
+              <div className="quiet">
+                {saving.years === null ? 'never back' : `back in ${number(saving.years, 2)} years`}
+              </div>
+            </td>
+            <td className={table.right}>
+              {installed} of {fits}
+            </td>
+            <td>
+              {closed ? (
+                <>
+                  <Badge variant="default">{closed.verdict}</Badge>{' '}
+                  <span className="quiet">
+                    {closed.who}, {day(closed.at, site.timeZone)}
+                  </span>
+                </>
+              ) : (
+                <>
+                  <b>{installed === 0 ? '' : verdict.found}</b>
+                  <div className="quiet">{verdict.words}</div>
+                </>
+              )}
+            </td>
+          </tr>
+        ))}
+      </tbody>
+    </DataTable>
+  )
+}
+
+/** Different ways against one trouble. */
+function Alternatives({ designs }: { designs: UpgradeLine[] }) {
+  const { site } = useSession()
+  const { data: catalogue = [] } = usePartTypes()
+  return (
+    <DataTable label="Alternatives" stacks>
+      <thead>
+        <tr>
+          <th>Way</th>
+          <th>School</th>
+          <th className={table.right}>On one printer</th>
+          <th className={table.right}>Minutes</th>
+          <th>Its part lasts</th>
+          <th>The cause</th>
+        </tr>
+      </thead>
+      <tbody>
+        {designs.map(({ id, content, saving, fits, installed }) => {
+          const parts = content.steps.flatMap((step) =>
+            'partTypeId' in step && step.partTypeId ? step.partTypeId : [],
+          )
+          const part = catalogue.find((one) => parts.includes(one.id))
+          return (
+            <tr key={id}>
+              <th scope="row">
+                <Link to={`/upgrades/${id}`}>{content.name}</Link>
+              </th>
+              <td>{content.school}</td>
+              <td className={table.right}>
+                {fits > installed ? wholeMoney(Math.round(saving.costMinor / (fits - installed)), site.currency) : '–'}
+              </td>
+              <td className={table.right}>{content.minutes}</td>
+              <td>
+                {part ? (
+                  <Link to={`/lives/${part.id}`}>
+                    {number(part.tradeInterval, 3)} {part.agesBy} by the catalogue
+                  </Link>
+                ) : (
+                  'no wear part'
+                )}
+              </td>
+              <td>
+                {content.postponesOnly
+                  ? 'is only put off'
+                  : `${Math.round(100 * content.cures.share)} % should be cured`}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </DataTable>
+  )
+}
+
+/** By attrition: when this fails, that goes in. */
+function Rules({ rules }: { rules: StandingRule[] }) {
+  const { may, site } = useSession()
+  const { data: catalogue = [] } = usePartTypes()
+  const [editing, setEditing] = useState<string | null | undefined>()
+  const name = (id: string) => catalogue.find((one) => one.id === id)?.name ?? ''
+  return (
+    <Section
+      title="When this fails, fit that instead"
+      act={
+        may('keep the upgrades') && (
+          <Button size="compact-sm" variant="default" onClick={() => setEditing(null)}>
+            New rule
+          </Button>
+        )
+      }
+    >
+      {rules.length === 0 ? (
+        <p className="quiet">No rule: the same part goes in again. A rule is shown at the swap.</p>
+      ) : (
+        <ul className={classes.rules}>
+          {rules.map(({ partTypeId, insteadId, reason, who, at }) => (
+            <li key={partTypeId}>
+              When <b>{name(partTypeId)}</b> fails, fit <b>{name(insteadId)}</b>. {reason}{' '}
+              <span className="quiet">
+                {who}, {day(at, site.timeZone)}
+              </span>{' '}
+              {may('keep the upgrades') && (
+                <Button size="compact-sm" variant="subtle" onClick={() => setEditing(partTypeId)}>
+                  Change
+                </Button>
+              )}
+            </li>
+          ))}
+        </ul>
+      )}
+      {editing !== undefined && <RuleForm partTypeId={editing} rules={rules} onClose={() => setEditing(undefined)} />}
+    </Section>
+  )
+}

@@ -1,0 +1,7 @@
+import type { UpgradeContent } from '@diatribon/contract'
+
+export interface EditorProps {
+  content: UpgradeContent
+  set: (change: Partial<UpgradeContent>) => void
+  error: (name: string) => string | undefined
+}
