@@ -1,5 +1,6 @@
 import { lowerGammaShare } from '../maths/gamma.ts'
 import { InputProblem } from '../inputProblem.ts'
+import type { BeforeAfter } from './didItHelp.ts'
 
 export interface Trouble {
   /** Faults that the upgrade aims at, on printers that do not have it: whole, ≥ 0. */
@@ -31,10 +32,11 @@ export interface ExpectedSaving {
   chance: number
 }
 
-/** How much of it comes true, with its chance. Common practice, no source. */
+/** How much of a promise comes true, with its chance before anything was seen. Common practice, no source. */
 const comesTrue = [
-  [0.3, 0.25],
-  [0.8, 0.5],
+  [0, 0.15],
+  [0.3, 0.2],
+  [0.8, 0.4],
   [1, 0.25],
 ] as const
 const paybackYears = 2
@@ -43,13 +45,16 @@ const paybackYears = 2
  * What an upgrade should save in a year on all printers that could get it, with its doubt.
  *
  * The rate of the faults has the gamma distribution that Jeffreys' prior gives: shape faults + ½ over the printer years. Of the share that is
- * promised, as much comes true as is usual.
+ * promised, as much comes true as is usual; where it is installed already, what was seen there weighs each possibility (given all faults, those
+ * afterwards are binomial).
+ * @param seen events and time before and after on printers that have it; null: none has
  * @throws InputProblem 'not-positive' (printer years)
  * Source: Jeffreys prior of a Poisson rate: Box & Tiao (1973), Bayesian Inference in Statistical Analysis, 1.3.
  */
 export function expectedSaving(
   { faults, printerYears, printers, costOfFaultMinor }: Trouble,
   promise: UpgradePromise,
+  seen: BeforeAfter | null = null,
 ): ExpectedSaving {
   if (!(printerYears > 0))
     throw new InputProblem('not-positive', `${printerYears} years of printers cannot be. They must be more than 0.`)
@@ -58,23 +63,46 @@ export function expectedSaving(
   const rateAt = (chance: number) => gammaQuantile(shape, chance) * perYear
   const costMinor = promise.costMinor * printers
   const faultsPerYear = faults * perYear
-  const truth = comesTrue.reduce((sum, [share, weight]) => sum + share * weight, 0)
+  const possible = weighed(promise.share, seen)
+  const truth = possible.reduce((sum, [share, weight]) => sum + share * weight, 0)
   const each = promise.share * costOfFaultMinor
   const savedMinor = faultsPerYear * each * truth
   const needed = (share: number) => costMinor / (paybackYears * each * share * perYear)
   const chance =
     each > 0 && printers > 0
-      ? comesTrue.reduce((sum, [share, weight]) => sum + weight * (1 - lowerGammaShare(shape, needed(share))), 0)
+      ? possible.reduce(
+          (sum, [share, weight]) => sum + (share > 0 ? weight * (1 - lowerGammaShare(shape, needed(share))) : 0),
+          0,
+        )
       : 0
   return {
     faultsPerYear,
     faultsRange: [rateAt(0.025), rateAt(0.975)],
     savedMinor,
-    savedRange: [rateAt(0.025) * each * comesTrue[0][0], rateAt(0.975) * each],
+    savedRange: [rateAt(0.025) * each * within(possible, 0.1), rateAt(0.975) * each * within(possible, 0.9)],
     costMinor,
     years: savedMinor > 0 ? costMinor / savedMinor : null,
     chance,
   }
+}
+
+/** The possibilities with their chances, after what was seen. */
+function weighed(share: number, seen: BeforeAfter | null): [share: number, weight: number][] {
+  const all = comesTrue.map(([part, weight]): [number, number] => {
+    if (!seen || !(seen.before.time > 0 && seen.after.time > 0)) return [part, weight]
+    const left = seen.after.time * (1 - Math.min(0.99, share * part))
+    const p = left / (seen.before.time + left)
+    return [part, weight * Math.exp(seen.after.events * Math.log(p) + seen.before.events * Math.log1p(-p))]
+  })
+  const sum = all.reduce((total, [, weight]) => total + weight, 0)
+  return all.map(([part, weight]) => [part, weight / sum])
+}
+
+/** The possibility up to which so much of the chance lies. */
+function within(possible: readonly [share: number, weight: number][], chance: number): number {
+  let sum = 0
+  for (const [share, weight] of possible) if ((sum += weight) >= chance) return share
+  return 1
 }
 
 /** Where the gamma distribution of a shape and scale 1 has reached a chance. */
@@ -125,9 +153,14 @@ export function whereFirst(
 const figure = (x: number) => Number(x.toPrecision(2)).toLocaleString('en-GB')
 const percent = (x: number) => Math.round(100 * x)
 
-/** What to begin with, in words. @param designs the most saving first */
-export function upgradeAdvice(designs: readonly { name: string; first: WhereFirst }[]): string {
-  const named = (first: WhereFirst) => designs.filter((one) => one.first === first).map(({ name }) => name)
+/** What to begin with, in words. @param designs the most saving first; of those against one trouble only the best is worth naming */
+export function upgradeAdvice(
+  designs: readonly { name: string; first: WhereFirst; against?: string | null }[],
+): string {
+  const best = designs.filter(
+    ({ against }, i) => !against || designs.findIndex((other) => other.against === against) === i,
+  )
+  const named = (first: WhereFirst) => best.filter((one) => one.first === first).map(({ name }) => name)
   const begin = named('start here').slice(0, 2)
   const trial = named('worth a trial').slice(0, 2)
   const needless = named('not needed here')

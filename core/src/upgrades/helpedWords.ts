@@ -8,7 +8,7 @@ export function helpedWords({ verdict, rates, beside }: Helped, cured: string): 
   const { ratio, limits, moreTimeFor } = rates
   const times =
     ratio === null
-      ? `none since, where before it came at least ${figure(limits[0])} times as often`
+      ? `none since${limits[0] > 1 ? `, where before it came at least ${figure(limits[0])} times as often` : ''}`
       : ratio >= 1
         ? `${figure(ratio)} times rarer than before (${figure(limits[0])} to ${limits[1] === null ? 'any' : figure(limits[1])})`
         : `${figure(1 / ratio)} times as often as before (${limits[1] === null ? 'any' : figure(1 / limits[1])} to ${limits[0] === 0 ? 'any' : figure(1 / limits[0])})`

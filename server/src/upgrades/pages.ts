@@ -40,17 +40,20 @@ export async function upgradesPage(db: Db): Promise<UpgradesPage> {
     })
     .sort(
       (a, b) =>
-        Number(a.dropped) - Number(b.dropped) ||
-        b.saving.savedMinor - b.saving.costMinor - (a.saving.savedMinor - a.saving.costMinor) ||
-        a.content.name.localeCompare(b.content.name),
+        Number(a.dropped) - Number(b.dropped) || worth(b) - worth(a) || a.content.name.localeCompare(b.content.name),
     )
   const open = lines.filter(({ dropped, closed: ended }) => !dropped && ended?.verdict !== 'made it worse')
   return {
     upgrades: lines,
-    advice: upgradeAdvice(open.map(({ content, whereFirst: first }) => ({ name: content.name, first }))),
+    advice: upgradeAdvice(
+      open.map(({ content, whereFirst: first }) => ({ name: content.name, first, against: content.against })),
+    ),
     rules: await standingRules(db),
   }
 }
+
+/** What is left of two years' saving. */
+const worth = ({ saving }: UpgradeLine) => 2 * saving.savedMinor - saving.costMinor
 
 function lineOf(
   row: typeof upgrade.$inferSelect,

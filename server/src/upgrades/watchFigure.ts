@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm'
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
 import type { DidItHelp, UpgradeContent, UpgradeSaving, Watching, WhereFirst } from '@diatribon/contract'
 import {
   dayMs,
@@ -12,7 +12,17 @@ import {
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
-import { campaign, cause, partType, printer, printerModel, site, upgrade, upgradeChange } from '../platform/tables.ts'
+import {
+  campaign,
+  cause,
+  fault,
+  partType,
+  printer,
+  printerModel,
+  site,
+  upgrade,
+  upgradeChange,
+} from '../platform/tables.ts'
 import { readingChanges } from './readingChanges.ts'
 import { troubles, type Happened } from './troubles.ts'
 import { ranBetween } from './ranBetween.ts'
@@ -76,19 +86,29 @@ async function watch(
   const trial = campaigns.find(({ seed }) => seed !== null)
   const has = new Set(changes.filter(({ undoneAt }) => undoneAt === null).map(({ printerId }) => printerId))
   const from = new Date(Math.min(now.getTime(), ...changes.map(({ at }) => at.getTime())) - yearMs)
+  const since = await watchedSince(db, content)
   const found = await troubles(db, { content, printerIds: fitting.map(({ id }) => id), from, now })
   const without = fitting.filter(({ id }) => !has.has(id))
-  const saving = await savingOf(db, { content, labour, printers: without, found, now })
-  const help = await helpOf(db, { content, changes, fitting, trial, found, now })
+  const { help, pair } = await helpOf(db, { content, changes, fitting, trial, found, now, since })
+  const saving = await savingOf(db, { content, labour, printers: without, found, now, begun: since, seen: pair })
   return { fits: fitting.length, installed: has.size, ...saving, help }
 }
 
 async function savingOf(
   db: Db,
-  of: { content: UpgradeContent; labour: number; printers: PrinterHere[]; found: Happened[]; now: Date },
+  of: {
+    content: UpgradeContent
+    labour: number
+    printers: PrinterHere[]
+    found: Happened[]
+    now: Date
+    /** Nothing was written down before. */
+    begun: Date
+    seen: BeforeAfter | null
+  },
 ): Promise<Pick<UpgradeWatch, 'saving' | 'whereFirst' | 'why'>> {
-  const { content, labour, printers, found, now } = of
-  const since = new Date(now.getTime() - yearMs)
+  const { content, labour, printers, found, now, begun, seen } = of
+  const since = new Date(Math.max(begun.getTime(), now.getTime() - yearMs))
   const ids = new Set(printers.map(({ id }) => id))
   const faults = found.filter(({ printerId, at }) => ids.has(printerId) && at >= since)
   const here = await ranBetween(
@@ -106,7 +126,7 @@ async function savingOf(
     printers: printers.length,
     costOfFaultMinor,
   }
-  const saving = expectedSaving(trouble, { share: content.cures.share, costMinor })
+  const saving = expectedSaving(trouble, { share: content.cures.share, costMinor }, seen)
   const { first, why } = whereFirst(saving, { ...trouble, printerYears })
   return { saving: { ...saving, faultsSeen: faults.length, costOfFaultMinor }, whereFirst: first, why }
 }
@@ -142,13 +162,15 @@ async function helpOf(
     trial: typeof campaign.$inferSelect | undefined
     found: Happened[]
     now: Date
+    since: Date
   },
-): Promise<DidItHelp> {
-  const { content, changes, fitting, trial, found, now } = of
+): Promise<{ help: DidItHelp; pair: BeforeAfter | null }> {
+  const { content, changes, fitting, trial, found, now, since } = of
+  const yearBefore = (at: Date) => new Date(Math.min(at.getTime(), Math.max(since.getTime(), at.getTime() - yearMs)))
   const names = new Map(fitting.map(({ id, name }) => [id, name]))
   const windows = changes.map((change) => ({
     printerId: change.printerId,
-    before: new Date(change.at.getTime() - yearMs),
+    before: yearBefore(change.at),
     split: change.at,
     after: change.undoneAt ?? now,
   }))
@@ -162,7 +184,7 @@ async function helpOf(
         db,
         others.map(({ id }) => ({
           printerId: id,
-          before: new Date(middle.getTime() - yearMs),
+          before: yearBefore(middle),
           split: middle,
           after: now,
         })),
@@ -175,7 +197,7 @@ async function helpOf(
     after: { events: pair.after.events, hours: pair.after.time },
   })
   const first = changes[0]?.at
-  return {
+  const help: DidItHelp = {
     ...told(own.pair),
     rates: helped.rates,
     others: theirs && others.length > 0 ? { ...told(theirs.pair), rates: helped.others } : null,
@@ -203,6 +225,18 @@ async function helpOf(
       .slice(0, mostFaultsShown),
     readings: first ? await readingChanges(db, windows) : [],
   }
+  return { help, pair: changes.length > 0 ? own.pair : null }
+}
+
+/**
+ * Since when what a design aims at is written down: since the first fault of the book where it is held to faults, since the first part where it
+ * is held to parts.
+ */
+async function watchedSince(db: Db, { steps }: UpgradeContent): Promise<Date> {
+  const isHeldToParts = steps.some(({ kind }) => kind === 'fit part' || kind === 'change slot')
+  if (isHeldToParts) return new Date(0)
+  const [first] = await db.select({ at: fault.reportedAt }).from(fault).orderBy(asc(fault.reportedAt)).limit(1)
+  return first?.at ?? new Date(0)
 }
 
 const curedWords = (content: UpgradeContent, found: Happened[]): string => {

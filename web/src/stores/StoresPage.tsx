@@ -114,7 +114,13 @@ function Shelf({ page, doing, setDoing }: { page: Page; doing: Doing; setDoing: 
       ) : shown.length === 0 ? (
         <Nothing title={view === 'To order' ? 'Nothing is to be ordered.' : 'Nothing here.'} />
       ) : (
-        <ItemsTable items={shown} page={page} />
+        <>
+          <ItemsTable items={shown} />
+          <p className="quiet">
+            Kept so that it lasts, in {chance(page.target)} of cases, until an order is here and until the next look at
+            the shelf {page.reviewDays} days after.
+          </p>
+        </>
       )}
       <NotKept page={page} onKeep={() => setDoing('keep')} />
       {doing === 'keep' && <ItemForm item={null} notKept={page.notKept} onClose={close} />}
@@ -135,7 +141,7 @@ function isFound(find: string, { content: { name, place, code } }: StockLine): b
   return words === '' || [name, place, code].some((one) => one?.toLowerCase().includes(words))
 }
 
-function ItemsTable({ items, page }: { items: StockLine[]; page: Page }) {
+function ItemsTable({ items }: { items: StockLine[] }) {
   const { site } = useSession()
   return (
     <DataTable label="Items" stacks>
@@ -181,7 +187,7 @@ function ItemsTable({ items, page }: { items: StockLine[]; page: Page }) {
               {keep ? (
                 <>
                   <b>{keep.keep}</b>
-                  <div className="quiet">{keep.demand > 0 ? `lasts in ${chance(keep.probability)}` : 'as said'}</div>
+                  <div className="quiet">{keep.demand > 0 ? `lasts in ${cases(keep.probability)}` : 'as said'}</div>
                 </>
               ) : (
                 '–'
@@ -190,7 +196,7 @@ function ItemsTable({ items, page }: { items: StockLine[]; page: Page }) {
             <td>
               {keep && keep.demand > 0 ? (
                 <span className="quiet">
-                  last in {chance(keep.twoOfEach.probability)}
+                  last in {cases(keep.twoOfEach.probability)}
                   {keep.twoOfEach.valueMinor !== null &&
                     keep.valueMinor !== null &&
                     `, hold ${money(keep.twoOfEach.valueMinor, site.currency)} instead of ${money(keep.valueMinor, site.currency)}`}
@@ -204,13 +210,12 @@ function ItemsTable({ items, page }: { items: StockLine[]; page: Page }) {
           </tr>
         ))}
       </tbody>
-      <caption className="quiet">
-        Kept so that it lasts, in {chance(page.target)} of cases, until an order is here and until the next look at the
-        shelf {page.reviewDays} days after.
-      </caption>
     </DataTable>
   )
 }
+
+/** A chance near to certain is not called certain. */
+const cases = (value: number) => (value > 0.995 ? 'over 99 %' : chance(value))
 
 function NotKept({ page: { notKept }, onKeep }: { page: Page; onKeep: () => void }) {
   const { may } = useSession()
