@@ -18,7 +18,7 @@ export const placeTask: ActionShape = {
   schema: siteAction('place-task', {
     printerId: uuid.required(),
     task: Joi.string()
-      .pattern(/^(replace|duty) [0-9a-f-]{36}$|^(check|reading) [0-9a-f-]{36} [0-9a-f-]{36}$/)
+      .pattern(/^(replace|duty) [0-9a-f-]{36}$|^(check|reading|upgrade) [0-9a-f-]{36} [0-9a-f-]{36}$/)
       .messages({ 'string.pattern.base': '{{#label}} must be a task of the plan' })
       .required(),
     choice: Joi.string()

@@ -38,10 +38,12 @@ export interface ReplacementDuty {
   failureRange: [number, number] | null
 }
 
-/** Something due that is no part, check or put-down duty: a reading on its way to its limit, a sign-off that lapses. */
+/** Something due that is no part, check or put-down duty: a reading on its way to its limit, a sign-off that lapses, an upgrade of a campaign. */
 export interface OtherDuty {
   id: string
-  kind: 'reading' | 'sign-off'
+  kind: 'reading' | 'sign-off' | 'upgrade'
+  /** Of an upgrade: its design. */
+  opens?: string
   words: string
   why: string
   /** null: it belongs to no printer. */

@@ -23,7 +23,7 @@ export interface PlanRules {
   onHold: OnHoldOrder
 }
 
-export const taskKinds = ['replace', 'check', 'duty', 'reading'] as const
+export const taskKinds = ['replace', 'check', 'duty', 'reading', 'upgrade'] as const
 export type TaskKind = (typeof taskKinds)[number]
 
 /** One piece of work at a printer, as it stands in the plan. */
@@ -39,6 +39,8 @@ export interface PlannedTask {
   due: string
   /** Not before this day. */
   earliest: string | null
+  /** Where its part lies, or from when on it could be here; left out where nobody keeps it. */
+  stock?: { place: string | null; hereOn: string | null }
   /** What each day of waiting costs, in minor units. */
   riskPerDayMinor: number
   /** Least role that may do it. */

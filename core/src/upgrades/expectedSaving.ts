@@ -151,7 +151,8 @@ export function whereFirst(
 }
 
 const figure = (x: number) => Number(x.toPrecision(2)).toLocaleString('en-GB')
-const percent = (x: number) => Math.round(100 * x)
+/** Nothing is certain. */
+const percent = (x: number) => (x > 0.995 ? 'over 99' : x < 0.005 ? 'under 1' : String(Math.round(100 * x)))
 
 /** What to begin with, in words. @param designs the most saving first; of those against one trouble only the best is worth naming */
 export function upgradeAdvice(

@@ -15,7 +15,7 @@ export function helpedWords({ verdict, rates, beside }: Helped, cured: string): 
   const next =
     beside === null
       ? ''
-      : ` Beside the printers without it: ${figure(beside.ratio)} of what it would have been (${figure(beside.limits[0])} to ${figure(beside.limits[1])}).`
+      : ` Beside the printers without it: ${figure(100 * beside.ratio)} % of what it would have been (${figure(100 * beside.limits[0])} to ${figure(100 * beside.limits[1])} %).`
   if (verdict === 'helped') return `Helped: ${cured}, ${times}.${next}`
   if (verdict === 'made it worse') return `Made it worse: ${cured}, ${times}.${next}`
   const wait =

@@ -4,6 +4,8 @@ import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { person, printerModel, signOff } from '../platform/tables.ts'
 import { drifting } from '../readings/drifting.ts'
+import { upgradesDue } from './upgradesDue.ts'
+import { dayOf } from './urgencyOf.ts'
 import { isStaff } from '../rules/mayDo.ts'
 
 /** A sign-off that lapses within so many days is told: whoever renews it needs a day for it. */
@@ -11,9 +13,10 @@ const daysBeforeLapse = 28
 /** One that has lapsed is told for so long; then it is taken as meant. */
 const daysAfterLapse = 28
 
-/** What falls due beside parts, checks and what people have put down: readings on their way to a limit, sign-offs that lapse. */
+/** What falls due beside parts, checks and what people have put down: readings on their way to a limit, sign-offs that lapse, upgrades of a campaign. */
 export async function otherDuties(db: Db, today: string): Promise<OtherDuty[]> {
-  return [...(await readingsDue(db, today)), ...(await signOffsDue(db, today))]
+  const upgrades = (await upgradesDue(db, today)).map(({ upgradeId: _, content: __, ...duty }) => duty)
+  return [...(await readingsDue(db, today)), ...(await signOffsDue(db, today)), ...upgrades]
 }
 
 export async function readingsDue(db: Db, today: string): Promise<OtherDuty[]> {
@@ -28,7 +31,7 @@ export async function readingsDue(db: Db, today: string): Promise<OtherDuty[]> {
             printer,
             dueDate: due.day,
             dueRange: due.range,
-            urgency: crossing.kind === 'beyond' ? 'overdue' : urgencyOf(due.day, today),
+            urgency: crossing.kind === 'beyond' ? 'overdue' : laterThanToday(due.day, today),
           },
         ]
       : [],
@@ -55,10 +58,11 @@ async function signOffsDue(db: Db, today: string): Promise<OtherDuty[]> {
         printer: null,
         dueDate: until,
         dueRange: null,
-        urgency: until < today ? 'overdue' : urgencyOf(until, today),
+        urgency: dayOf(until, today),
       },
     ]
   })
 }
 
-const urgencyOf = (day: string, today: string): Urgency => (day < addDays(today, 7) ? 'this week' : 'later')
+/** What is on its way to a limit is not over it yet, whatever its day. */
+const laterThanToday = (day: string, today: string): Urgency => (day < today ? 'this week' : dayOf(day, today))

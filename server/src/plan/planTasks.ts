@@ -2,6 +2,8 @@ import { and, eq, isNull, lte, or, sql } from 'drizzle-orm'
 import type { CheckTurn, OnHoldOrder, PlannedTask, ReplacementDuty, SignOff } from '@diatribon/contract'
 import { costOfWaiting, dayMs, daysEarly } from '@diatribon/core'
 import { readingsDue } from './otherDuties.ts'
+import { withPartsOnHand } from './partsOnHand.ts'
+import { upgradesDue } from './upgradesDue.ts'
 import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
@@ -18,7 +20,7 @@ const onHoldWeight: Record<OnHoldOrder, number> = { first: 3, last: 0.3, 'as the
 
 /**
  * Everything that falls due until a day, as tasks of the plan: replacements by the rule in force, checks by their turns, readings that reach
- * their limit, and what people have put down. What waiting costs comes from the life of the part; of checks and duties, from what doing them is worth to the workshop.
+ * their limit, upgrades of a campaign, and what people have put down. What waiting costs comes from the life of the part; of checks and duties, from what doing them is worth to the workshop.
  */
 export async function planTasks(
   db: Db,
@@ -147,7 +149,28 @@ export async function planTasks(
       choice: choices.get(id) ?? null,
     })
   }
-  return tasks.map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
+  for (const { id, printer: spot, words, dueDate, content, upgradeId } of await upgradesDue(db, today)) {
+    if (!spot) continue
+    tasks.push({
+      id,
+      kind: 'upgrade',
+      printer: spot,
+      words,
+      partType: null,
+      minutes: content.minutes,
+      due: dueDate,
+      earliest: null,
+      riskPerDayMinor: (content.minutes * perMinute) / usualWindowDays,
+      role: 'technician',
+      signOff: content.signOffs[0] ?? null,
+      opens: upgradeId,
+      openSheetId: null,
+      tools: content.tools,
+      cautions: content.cautions,
+      choice: choices.get(id) ?? null,
+    })
+  }
+  return (await withPartsOnHand(db, tasks, today)).map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
 }
 
 function earliestOf({ interval, left, clock }: ReplacementDuty, due: string, today: string): string | null {

@@ -61,6 +61,8 @@ const ofScreens: [path: RegExp, title: string][] = [
   [/^\/job-file/, 'Job file'],
   [/^\/take-in/, 'Take-in'],
   [/^\/(library|first-steps|catalogue)/, 'First steps'],
+  [/^\/upgrades/, 'Upgrades'],
+  [/^\/stores/, 'Stores'],
   [/^\/spools/, 'Spools'],
   [/^\/import/, 'Import'],
   [/^\/bench/, 'Bench'],

@@ -68,7 +68,7 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
       (one) =>
         one.urgency === urgency &&
         (one.printer ? keeps(one.printer) : !isNarrowed) &&
-        (!mine || may(one.kind === 'reading' ? 'measure printers' : 'sign people off')),
+        (!mine || may(rightFor[one.kind])),
     )
   const promised = made.filter(({ printer }) => keeps(printer) && (!mine || may('make duties')))
   const of = isNarrowed ? ' here' : ''
@@ -124,6 +124,9 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
     </>
   )
 }
+
+/** Who does what stands beside parts and checks. */
+const rightFor = { reading: 'measure printers', 'sign-off': 'sign people off', upgrade: 'swap parts' } as const
 
 const countWords = ({ duties, checks, others }: Omit<Listed, 'onSwap'>) =>
   [
@@ -206,7 +209,7 @@ function Rows({ duties, checks, others, onSwap }: Listed) {
   return <ul className={classes.list}>{rows.sort(soonestFirst).map(({ row }) => row)}</ul>
 }
 
-function OtherRow({ other: { kind, words, why, printer, dueDate, dueRange } }: { other: OtherDuty }) {
+function OtherRow({ other: { kind, words, why, printer, dueDate, dueRange, opens } }: { other: OtherDuty }) {
   return (
     <li className={classes.row}>
       {printer ? (
@@ -219,7 +222,7 @@ function OtherRow({ other: { kind, words, why, printer, dueDate, dueRange } }: {
       )}
       <div>
         <b>{words}</b>
-        <div className="quiet">{kind === 'reading' ? 'reading' : 'sign-off'}</div>
+        <div className="quiet">{kind}</div>
       </div>
       <div className={`quiet ${classes.bar}`}>{why}</div>
       <div>
@@ -235,7 +238,13 @@ function OtherRow({ other: { kind, words, why, printer, dueDate, dueRange } }: {
         size="sm"
         className={classes.swap}
         component={Link}
-        to={printer ? `/printers/${printer.id}?view=Readings` : '/people'}
+        to={
+          kind === 'upgrade'
+            ? `/upgrades/${opens ?? ''}`
+            : printer
+              ? `/printers/${printer.id}?view=Readings`
+              : '/people'
+        }
         aria-label={`Look at ${words}${printer ? ` of ${printer.name}` : ''}`}
       >
         Look

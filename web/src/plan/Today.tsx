@@ -97,7 +97,10 @@ function TakeAlong({ visits }: { visits: Visit[] }) {
   const tasks = visits.flatMap((visit) => visit.tasks)
   const tools = [...new Set(tasks.flatMap((task) => task.tools))]
   const parts = new Map<string, number>()
-  for (const { partType } of tasks) if (partType) parts.set(partType.name, (parts.get(partType.name) ?? 0) + 1)
+  for (const { partType, stock } of tasks) {
+    const name = partType && (stock?.place ? `${partType.name} (${stock.place})` : partType.name)
+    if (name) parts.set(name, (parts.get(name) ?? 0) + 1)
+  }
   const list = [...[...parts].map(([name, count]) => (count > 1 ? `${count} × ${name}` : name)), ...tools]
   return list.length > 0 ? (
     <p>
@@ -135,7 +138,17 @@ function TaskLine({ task, onSwap }: { task: PlannedTask; onSwap: (slotId: string
   return (
     <>
       <b>{words}</b>
-      {partType && ` (${partType.name})`}, {minutes} min{' '}
+      {partType && ` (${partType.name})`}, {minutes} min{task.stock?.hereOn && ', none on the shelf'}{' '}
+      {kind === 'upgrade' && (
+        <Button
+          size="compact-md"
+          component={Link}
+          to={`/upgrades/${opens}`}
+          aria-label={`Install ${words} on ${printer.name}`}
+        >
+          Install
+        </Button>
+      )}
       {kind === 'replace' && may('swap parts') && (
         <Button size="compact-md" aria-label={`Swap ${words} of ${printer.name}`} onClick={() => onSwap(opens)}>
           Swap

@@ -49,8 +49,8 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
             <th>Printer</th>
             <th>Model</th>
             <th className={table.right}>Has run</th>
-            <th>Pair</th>
-            <th>Half</th>
+            {trial && <th>Pair</th>}
+            {trial && <th>Half</th>}
             <th>How far</th>
           </tr>
         </thead>
@@ -64,8 +64,8 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
               </th>
               <td>{model}</td>
               <td className={table.right}>{hours(runHours)}</td>
-              <td>{trial ? pair : '–'}</td>
-              <td>{arm}</td>
+              {trial && <td>{pair}</td>}
+              {trial && <td>{arm}</td>}
               <td>
                 {installed ? (
                   <>

@@ -1,3 +1,4 @@
+import { useElementSize } from '@mantine/hooks'
 import { scaleLinear } from 'd3-scale'
 import { Link } from 'react-router'
 import type { DidItHelp as Help, UpgradePage } from '@diatribon/contract'
@@ -23,9 +24,11 @@ export function DidItHelp({ page }: { page: UpgradePage }) {
   )
 }
 
-const [width, lane, nameWidth, figureWidth] = [560, 26, 190, 90]
+const [lane, nameWidth, figureWidth] = [26, 130, 92]
 
 function Rates({ help }: { help: Help }) {
+  const { ref, width: there } = useElementSize()
+  const width = Math.min(620, Math.max(280, there))
   const bars = rateBars(help)
   const most = Math.max(...bars.map(({ upper }) => upper), 0.001)
   const x = scaleLinear([0, most], [nameWidth, width - figureWidth])
@@ -43,26 +46,28 @@ function Rates({ help }: { help: Help }) {
         number(upper, 3),
       ])}
     >
-      <svg
-        viewBox={`0 0 ${width} ${bars.length * lane}`}
-        className={classes.bars}
-        style={{ width: '100%', maxWidth: width }}
-        role="img"
-        aria-label={bars.map(({ name, rate }) => `${name}: ${number(rate, 2)} in 1,000 h`).join('; ')}
-      >
-        {bars.map(({ name, events, time, rate, lower, upper }, i) => (
-          <g key={name} transform={`translate(0 ${i * lane})`}>
-            <text x={0} y={16}>
-              {name}
-            </text>
-            <rect x={x(0)} y={6} height={12} width={Math.max(0, x(rate) - x(0))} />
-            <line x1={x(lower)} x2={x(upper)} y1={12} y2={12} strokeWidth={1.5} />
-            <text x={width - figureWidth + 8} y={16}>
-              {events} in {hours(time)}
-            </text>
-          </g>
-        ))}
-      </svg>
+      <div ref={ref}>
+        <svg
+          width={width}
+          height={bars.length * lane}
+          className={classes.bars}
+          role="img"
+          aria-label={bars.map(({ name, rate }) => `${name}: ${number(rate, 2)} in 1,000 h`).join('; ')}
+        >
+          {bars.map(({ name, events, time, rate, lower, upper }, i) => (
+            <g key={name} transform={`translate(0 ${i * lane})`}>
+              <text x={0} y={16}>
+                {name}
+              </text>
+              <rect x={x(0)} y={6} height={12} width={Math.max(0, x(rate) - x(0))} />
+              <line x1={x(lower)} x2={x(upper)} y1={12} y2={12} strokeWidth={1.5} />
+              <text x={width - figureWidth + 8} y={16}>
+                {events} in {hours(time)}
+              </text>
+            </g>
+          ))}
+        </svg>
+      </div>
       <p className="quiet">
         Faults in 1,000 running hours, a year before and all the time since; the line is the range in which the rate
         lies in 95 of 100 cases.

@@ -1,0 +1,60 @@
+import { eq, isNull, sql } from 'drizzle-orm'
+import type { OtherDuty, UpgradeContent } from '@diatribon/contract'
+import { addDays } from '../platform/calendar.ts'
+import type { Db } from '../platform/database.ts'
+import { campaign, upgrade } from '../platform/tables.ts'
+import { printerHeads } from '../printers/printerHeads.ts'
+import { spotOf } from '../printers/spot.ts'
+import { dayOf } from './urgencyOf.ts'
+
+/** A campaign should be through in so many days. Common practice, no source. */
+const daysOfCampaign = 28
+
+export interface UpgradeDue extends OtherDuty {
+  upgradeId: string
+  content: UpgradeContent
+}
+
+/** Upgrades that a campaign still has to install, printer by printer. */
+export async function upgradesDue(db: Db, today: string): Promise<UpgradeDue[]> {
+  const open = await db
+    .select({ row: campaign, content: upgrade.content })
+    .from(campaign)
+    .innerJoin(upgrade, eq(upgrade.id, campaign.upgradeId))
+    .where(isNull(campaign.endedAt))
+  if (open.length === 0) return []
+  const { rows } = await db.execute<{ campaign_id: string; printer_id: string }>(sql`
+    SELECT campaign_id, printer_id FROM upgrade_change
+    WHERE campaign_id IS NOT NULL AND undone_seq IS NULL AND taken_back_seq IS NULL`)
+  const done = new Set(rows.map((row) => `${row.campaign_id} ${row.printer_id}`))
+  const wanted = open.flatMap(({ row, content }) =>
+    row.arms.flatMap(({ printerId, arm }) =>
+      arm === 'gets it' && !done.has(`${row.id} ${printerId}`) ? [{ row, content, printerId }] : [],
+    ),
+  )
+  const heads = await printerHeads(
+    db,
+    wanted.map(({ printerId }) => printerId),
+  )
+  const spots = new Map(heads.map((head) => [head.id, head]))
+  return wanted.flatMap(({ row, content, printerId }): UpgradeDue[] => {
+    const head = spots.get(printerId)
+    if (!head || head.state === 'retired') return []
+    const dueDate = addDays(row.at.toISOString().slice(0, 10), daysOfCampaign)
+    return [
+      {
+        id: `upgrade ${row.id} ${printerId}`,
+        kind: 'upgrade',
+        words: content.name,
+        why: row.name,
+        printer: spotOf(head),
+        dueDate,
+        dueRange: null,
+        urgency: dayOf(dueDate, today),
+        opens: row.upgradeId,
+        upgradeId: row.upgradeId,
+        content,
+      },
+    ]
+  })
+}

@@ -1,0 +1,6 @@
+import type { Urgency } from '@diatribon/contract'
+import { addDays } from '../platform/calendar.ts'
+
+/** How urgent something is that is due on a day. */
+export const dayOf = (day: string, today: string): Urgency =>
+  day < today ? 'overdue' : day < addDays(today, 7) ? 'this week' : 'later'
