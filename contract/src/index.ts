@@ -166,6 +166,25 @@ export {
   type StoresPage,
   type UsedStock,
 } from './stores/item.ts'
+export type { LendPrinter } from './actions/lendPrinter.ts'
+export type { TakePrinterBack } from './actions/takePrinterBack.ts'
+export type { SetBox } from './actions/setBox.ts'
+export type { MoveBox } from './actions/moveBox.ts'
+export type { CheckBox } from './actions/checkBox.ts'
+export type { SetRates } from './actions/setRates.ts'
+export type { Box, BoxLine, Loan } from './stores/box.ts'
+export {
+  costGroups,
+  costKinds,
+  costsQuery,
+  type CostsQuery,
+  type CostEntry,
+  type CostGroup,
+  type CostKind,
+  type CostLine,
+  type CostRates,
+  type CostsPage,
+} from './reports/costs.ts'
 export type { AdoptPolicy } from './actions/adoptPolicy.ts'
 export type { BringNeighbourLives } from './actions/bringNeighbourLives.ts'
 export type { WeighNeighbourLives } from './actions/weighNeighbourLives.ts'

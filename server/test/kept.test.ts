@@ -319,6 +319,18 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
     },
   ],
   [
+    'a loan',
+    () =>
+      technician.act({
+        kind: 'lend-printer',
+        printerId: shop.ids.printer,
+        to: 'The lighthouse',
+        untilDay: '2026-12-24',
+        condition: 'Whole',
+      }),
+  ],
+  ['its end', () => technician.act({ kind: 'take-printer-back', printerId: shop.ids.printer, condition: 'A scratch' })],
+  [
     'a printer that leaves',
     () => lead.act({ kind: 'retire-printer', printerId: shop.ids.printer, reason: 'Worn out' }),
   ],

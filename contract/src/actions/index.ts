@@ -77,6 +77,12 @@ import { setItem, type SetItem } from './setItem.ts'
 import { receiveItems, type ReceiveItems } from './receiveItems.ts'
 import { countItems, type CountItems } from './countItems.ts'
 import { useItems, type UseItems } from './useItems.ts'
+import { lendPrinter, type LendPrinter } from './lendPrinter.ts'
+import { takePrinterBack, type TakePrinterBack } from './takePrinterBack.ts'
+import { setBox, type SetBox } from './setBox.ts'
+import { moveBox, type MoveBox } from './moveBox.ts'
+import { checkBox, type CheckBox } from './checkBox.ts'
+import { setRates, type SetRates } from './setRates.ts'
 import { adoptPolicy, type AdoptPolicy } from './adoptPolicy.ts'
 import { bringNeighbourLives, type BringNeighbourLives } from './bringNeighbourLives.ts'
 import { weighNeighbourLives, type WeighNeighbourLives } from './weighNeighbourLives.ts'
@@ -163,6 +169,12 @@ export interface Actions {
   'refit-guard': RefitGuard
   'set-symptom': SetSymptom
   'adopt-policy': AdoptPolicy
+  'lend-printer': LendPrinter
+  'take-printer-back': TakePrinterBack
+  'set-box': SetBox
+  'move-box': MoveBox
+  'check-box': CheckBox
+  'set-rates': SetRates
   'leave-slot': LeaveSlot
   'change-limits': ChangeLimits
   'set-upgrade': SetUpgrade
@@ -268,6 +280,12 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'refit-guard': refitGuard,
   'set-symptom': setSymptom,
   'adopt-policy': adoptPolicy,
+  'lend-printer': lendPrinter,
+  'take-printer-back': takePrinterBack,
+  'set-box': setBox,
+  'move-box': moveBox,
+  'check-box': checkBox,
+  'set-rates': setRates,
   'leave-slot': leaveSlot,
   'change-limits': changeLimits,
   'set-upgrade': setUpgrade,

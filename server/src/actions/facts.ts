@@ -26,8 +26,11 @@ import {
   taskChoice,
   planRules,
   noteLink,
+  box,
   campaign,
+  costRates,
   limitChange,
+  loan,
   neighbourLives,
   partType,
   person,
@@ -169,6 +172,9 @@ function openStores() {
     noteLink: new Store<typeof noteLink.$inferSelect>(noteLink, 'id'),
     policy: new Store<typeof policy.$inferSelect>(policy, 'seq'),
     neighbourLives: new Store<typeof neighbourLives.$inferSelect>(neighbourLives, 'id', true),
+    loan: new Store<typeof loan.$inferSelect>(loan, 'seq'),
+    box: new Store<typeof box.$inferSelect>(box, 'id', true),
+    costRates: new Store<typeof costRates.$inferSelect>(costRates, 'id'),
     stockItem: new Store<StockItemRow>(stockItem, 'id', true),
     stockMove: new Store<typeof stockMove.$inferSelect>(stockMove, 'id'),
     upgrade: new Store<UpgradeRow>(upgrade, 'id', true),
@@ -207,6 +213,7 @@ type LookedUp =
   | 'slotKind'
   | 'neighbourLives'
   | 'stockItem'
+  | 'box'
   | 'upgrade'
   | 'campaign'
   | 'upgradeChange'
@@ -421,10 +428,10 @@ export class Facts {
 
   /** Site-wide names are unique without regard to case; asked before they are taken. */
   async nameIsTaken(
-    what: 'printer' | 'partType' | 'person' | 'spool' | 'slotKind' | 'stockItem' | 'upgrade',
+    what: 'printer' | 'partType' | 'person' | 'spool' | 'slotKind' | 'stockItem' | 'upgrade' | 'box',
     name: string,
   ): Promise<boolean> {
-    const table = { printer, partType, person, spool, slotKind, stockItem, upgrade }[what]
+    const table = { printer, partType, person, spool, slotKind, stockItem, upgrade, box }[what]
     const staged = [...this.stores[what].rows.values()].some((row) => row.name.toLowerCase() === name.toLowerCase())
     if (staged) return true
     const found = await this.db

@@ -77,6 +77,12 @@ import { setItem } from './setItem.ts'
 import { receiveItems } from './receiveItems.ts'
 import { countItems } from './countItems.ts'
 import { useItems } from './useItems.ts'
+import { lendPrinter } from './lendPrinter.ts'
+import { takePrinterBack } from './takePrinterBack.ts'
+import { setBox } from './setBox.ts'
+import { moveBox } from './moveBox.ts'
+import { checkBox } from './checkBox.ts'
+import { setRates } from './setRates.ts'
 import { adoptPolicy } from './adoptPolicy.ts'
 import { bringNeighbourLives } from './bringNeighbourLives.ts'
 import { weighNeighbourLives } from './weighNeighbourLives.ts'
@@ -164,6 +170,12 @@ const kinds = {
   'refit-guard': refitGuard,
   'set-symptom': setSymptom,
   'adopt-policy': adoptPolicy,
+  'lend-printer': lendPrinter,
+  'take-printer-back': takePrinterBack,
+  'set-box': setBox,
+  'move-box': moveBox,
+  'check-box': checkBox,
+  'set-rates': setRates,
   'leave-slot': leaveSlot,
   'change-limits': changeLimits,
   'set-upgrade': setUpgrade,

@@ -1,5 +1,6 @@
 import { given } from '@diatribon/core'
 import type { ReleasePrinter } from '@diatribon/contract'
+import { openLoan } from './lendPrinter.ts'
 import { comesUp } from './writers/down.ts'
 import { faultsThatStop, guardsOff, returnItems } from '../rules/returnToService.ts'
 import { wallTime } from '../platform/wallClock.ts'
@@ -15,6 +16,9 @@ export const releasePrinter: ActionKind<ReleasePrinter> = {
       throw new Refusal(409, 'not-on-hold', `${printer.name} is already in service; there is no hold to release.`)
     await facts.flush()
     const { db } = facts
+    const out = await openLoan(facts, printerId)
+    if (out)
+      throw new Refusal(409, 'lent', `${printer.name} is lent to ${out.to}. Take it back first, then release it.`)
     const { timeZone } = await facts.site(siteId)
     const missing = [
       ...(await faultsThatStop(db, printerId)).map(({ symptom }) => `the fault “${symptom}” is not closed`),

@@ -129,6 +129,7 @@ export const inputs: Record<FigureName, Inputs> = {
     about: 'printer',
     follows: {
       printer: 'id',
+      loan: 'printerId',
       slot: 'printerId',
       fitting: 'printerId',
       usage: 'printerId',

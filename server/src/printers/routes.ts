@@ -6,6 +6,7 @@ import { momentIn } from '../platform/moments.ts'
 import { sharedRead } from '../platform/sharedRead.ts'
 import { badInput } from '../platform/refusal.ts'
 import { calendarOf, freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
+import { loansOf } from './loans.ts'
 import { asBuilt, momentOf } from './asBuilt.ts'
 import { enclosures } from './enclosures.ts'
 import { floor, printerNames } from './floor.ts'
@@ -36,6 +37,9 @@ export function printerRoutes(services: Services): Router {
     const id = idFrom(request, 'printer')
     const moment = at === undefined ? await momentOf(database.db, id, clock()) : momentIn(at, 'at')
     response.json(await asBuilt(database.db, id, moment))
+  })
+  router.get('/printers/:id/loans', requires(services, 'read'), async (request, response) => {
+    response.json(await loansOf(database.db, idFrom(request, 'printer')))
   })
   router.get('/printers/:id/counts', requires(services, 'read'), async (request, response) => {
     const { before } = request.query

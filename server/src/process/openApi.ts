@@ -73,6 +73,13 @@ const operations: Record<string, Operation> = {
   'get /api/stores/items': { summary: 'What is kept, what is there, what to order' },
   'get /api/stores/items/{id}': { summary: 'One item: what came and went, and what was paid' },
   'get /api/stores/order-list': { summary: 'What to order, as PDF' },
+  'get /api/stores/boxes': { summary: 'Repair boxes: where they are, who has them, what was missing' },
+  'get /api/printers/{id}/loans': { summary: 'To whom a printer was lent, in which condition it went and came back' },
+  'get /api/reports/costs': {
+    summary: 'What maintenance cost between two days (query: from, until, by, printer), with the entries behind it',
+  },
+  'get /api/reports/costs-sheet': { summary: 'The same as PDF' },
+  'get /api/reports/induction-sheet': { summary: 'What broke by misuse here, and what prevents it, as PDF' },
   'get /api/stores/spools': { summary: 'Spools of filament and what is left on them' },
   'post /api/jobs/read': { summary: 'Read a job file sent as the body (at most 50 MB; query: printer)' },
   'post /api/jobs/preflight': { summary: 'Which printers can take a job, with findings', body: preflightSchema },

@@ -86,6 +86,26 @@ export function passport({ site, page, built, history, address }: PassportOf): P
       part ? `${part.ageIsKnown ? '' : 'at least '}${number(part.age.hours)} h, ${number(part.age.days)} days` : '',
     ]),
   )
+  if (built.upgrades.length > 0) {
+    heading(pdf, 'Upgrades on it')
+    table(
+      pdf,
+      [110, 60],
+      built.upgrades.map(({ name, version, at }) => [`${name}, version ${version}`, `since ${date(at)}`]),
+    )
+  }
+  if (built.repairs.length > 0) {
+    heading(pdf, 'Mended in place')
+    table(
+      pdf,
+      [30, 100, 40],
+      built.repairs.map(({ slotName, way, words, at, runHours }) => [
+        slotName,
+        `${way}: ${words}`,
+        `${date(at)}, at ${number(runHours)} h`,
+      ]),
+    )
+  }
   heading(pdf, 'Baseline')
   if (built.baseline.length === 0) pdf.font('Helvetica').fontSize(9).text('Nothing has been measured.')
   table(

@@ -1,3 +1,5 @@
+import { costsQuery, momentAt, type CostsQuery } from '@diatribon/contract'
+import { dayMs } from '@diatribon/core'
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { Router, type Request, type Response } from 'express'
 import { asBuilt, momentOf } from '../printers/asBuilt.ts'
@@ -5,12 +7,15 @@ import { printerPage } from '../printers/printerPage.ts'
 import { logPage } from '../logbook/logPage.ts'
 import { handover } from '../logbook/handover.ts'
 import { sinceOf } from '../logbook/routes.ts'
-import { badInput, Refusal } from '../platform/refusal.ts'
+import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { addressOf, idFrom, freshFor, requires, signedIn, type Services } from '../services/services.ts'
 import { printer, printerModel, slot, spool } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
 import { handoverSheet } from './handoverSheet.ts'
 import { holdTag } from './holdTag.ts'
+import { costsPage } from './costs.ts'
+import { costSheet } from './costSheet.ts'
+import { inductionSheet, mishaps } from './inductionSheet.ts'
 import { passport } from './passport.ts'
 import type { Pdf } from './pdf.ts'
 import { shortCode } from './shortAddress.ts'
@@ -64,6 +69,33 @@ export function reportRoutes(services: Services): Router {
       since: sinceOf(request.query.since),
     })
     send(response, handoverSheet({ site, person, page }), `handover-${page.until.slice(0, 10)}.pdf`)
+  })
+
+  const costsOf = async (request: Request) => {
+    const { from, until, by = 'printer', printer: printerId } = checked<CostsQuery>(costsQuery, request.query)
+    const { timeZone } = signedIn(request).site
+    const [start, end] = [momentAt(from, '00:00', timeZone), momentAt(until, '24:00', timeZone)]
+    if (until < from) throw badInput('until', 'The last day lies before the first.')
+    return costsPage(db, {
+      from: new Date(start),
+      until: new Date(end),
+      by,
+      timeZone,
+      ...(printerId ? { printerId } : {}),
+    })
+  }
+  router.get('/reports/costs', requires(services, 'read'), async (request, response) => {
+    response.json(await costsOf(request))
+  })
+  router.get('/reports/costs-sheet', requires(services, 'read'), async (request, response) => {
+    const { from, until } = checked<CostsQuery>(costsQuery, request.query)
+    const page = await costsOf(request)
+    const title = `Costs by ${page.by}, ${from} to ${until}`
+    send(response, costSheet({ site: signedIn(request).site, page, title }), `costs-${from}-${until}.pdf`)
+  })
+  router.get('/reports/induction-sheet', requires(services, 'read'), async (request, response) => {
+    const found = await mishaps(db, new Date(services.clock().getTime() - 365 * dayMs))
+    send(response, inductionSheet({ site: signedIn(request).site, found }), 'induction-sheet.pdf')
   })
 
   async function labelsOf(of: string, request: Request): Promise<Label[]> {

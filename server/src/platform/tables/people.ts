@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm'
-import { index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { Relaxable, Role, ShiftPlan, SignOff, Weekday } from '@diatribon/contract'
+import { doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import type { CostRates, Relaxable, Role, ShiftPlan, SignOff, Weekday } from '@diatribon/contract'
 import { moment, entrySeq } from './columns.ts'
 
 export const site = pgTable('site', {
@@ -17,6 +17,18 @@ export const site = pgTable('site', {
   relaxed: jsonb('relaxed').$type<Relaxable[]>().notNull().default([]),
   /** Where phones reach it; null: as it is opened. */
   address: text('address'),
+})
+
+/** What work, power and filament cost. */
+export const costRates = pgTable('cost_rates', {
+  id: uuid('id')
+    .primaryKey()
+    .references(() => site.id),
+  siteId: uuid('site_id').notNull(),
+  roles: jsonb('roles').$type<CostRates['roles']>().notNull(),
+  powerMinorPerKWh: integer('power_minor_per_kwh'),
+  watts: doublePrecision('watts'),
+  filamentMinorPerKg: integer('filament_minor_per_kg'),
 })
 
 export const person = pgTable(

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm'
-import { boolean, doublePrecision, index, integer, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
 import type { RemovalReason } from '@diatribon/contract'
 import { moment, entrySeq, counters, before, fittedCounters, removedCounters } from './columns.ts'
 import { partType, printerModel } from './parts.ts'
@@ -74,6 +74,34 @@ export const slot = pgTable(
     uniqueIndex('slot_name')
       .on(t.printerId, t.name)
       .where(sql`removed_at is null`),
+  ],
+)
+
+/** A printer that is out of the house, from when to when. */
+export const loan = pgTable(
+  'loan',
+  {
+    seq: entrySeq('seq').primaryKey(),
+    siteId: uuid('site_id').notNull(),
+    printerId: uuid('printer_id')
+      .notNull()
+      .references(() => printer.id),
+    to: text('lent_to').notNull(),
+    untilDay: text('until_day').notNull(),
+    condition: text('condition').notNull(),
+    photos: jsonb('photos').$type<string[]>().notNull(),
+    at: moment('at').notNull(),
+    personId: uuid('person_id').notNull(),
+    backAt: moment('back_at'),
+    backSeq: entrySeq('back_seq'),
+    backCondition: text('back_condition'),
+    backPhotos: jsonb('back_photos').$type<string[]>().notNull(),
+  },
+  (t) => [
+    uniqueIndex('loan_one_open')
+      .on(t.printerId)
+      .where(sql`back_seq is null`),
+    index('loan_printer').on(t.printerId, t.at),
   ],
 )
 

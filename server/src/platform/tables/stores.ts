@@ -1,6 +1,17 @@
 import { sql } from 'drizzle-orm'
-import { boolean, bigint, doublePrecision, index, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { ItemContent } from '@diatribon/contract'
+import {
+  boolean,
+  bigint,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core'
+import type { BoxLine, ItemContent } from '@diatribon/contract'
 import { entrySeq, moment } from './columns.ts'
 import { site } from './people.ts'
 import { partType } from './parts.ts'
@@ -47,6 +58,29 @@ export const stockItem = pgTable(
 )
 
 export type MoveKind = 'in' | 'out' | 'counted'
+
+/** A repair box: what it should hold, where it is, what was missing at the last look. */
+export const box = pgTable(
+  'repair_box',
+  {
+    id: uuid('id').primaryKey(),
+    siteId: uuid('site_id')
+      .notNull()
+      .references(() => site.id),
+    name: text('name').notNull(),
+    holds: jsonb('holds').$type<BoxLine[]>().notNull(),
+    home: text('home').notNull(),
+    checkEveryDays: integer('check_every_days').notNull(),
+    retired: boolean('retired').notNull(),
+    place: text('place').notNull(),
+    withPersonId: uuid('with_person_id'),
+    movedAt: moment('moved_at').notNull(),
+    packedAt: moment('packed_at').notNull(),
+    checkedAt: moment('checked_at'),
+    missing: jsonb('missing').$type<BoxLine[]>().notNull(),
+  },
+  (t) => [uniqueIndex('box_name').on(t.siteId, sql`lower(${t.name})`)],
+)
 
 /** Pieces that came in, went out, or were counted, as an entry told. */
 export const stockMove = pgTable(

@@ -1,0 +1,19 @@
+import { boxLines, type BoxLine } from '../stores/box.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+
+/** Somebody has looked into the box. */
+export interface CheckBox extends ActionHeader<'check-box'> {
+  boxId: string
+  missing: BoxLine[]
+  note?: string
+}
+
+export const checkBox: ActionShape = {
+  schema: siteAction('check-box', {
+    boxId: uuid.required(),
+    missing: boxLines.max(100).unique('what').required(),
+    note: words(1000),
+  }),
+  areas: ['stores', 'logbook'],
+  summary: 'Say what was missing from a repair box.',
+}

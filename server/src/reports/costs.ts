@@ -1,0 +1,328 @@
+import { eq, sql, type SQL } from 'drizzle-orm'
+import {
+  costKinds,
+  type CostEntry,
+  type CostGroup,
+  type CostKind,
+  type CostLine,
+  type CostRates,
+  type CostsPage,
+} from '@diatribon/contract'
+import { given } from '@diatribon/core'
+import { Refusal } from '../platform/refusal.ts'
+import type { Db } from '../platform/database.ts'
+import { costRates, printer, printerModel, site } from '../platform/tables.ts'
+import { ranBetween } from '../upgrades/ranBetween.ts'
+
+const mostEntries = 100
+const mostFaults = 30
+/** Printers are reckoned month by month up to so long. */
+const mostDays = 800
+const gramsPerMetre = 2.98
+
+interface Asked {
+  from: Date
+  until: Date
+  by: CostGroup
+  timeZone: string
+  printerId?: string
+}
+
+/** What maintenance cost in a time, by printer, model, part type or month. Each cost is a whole number of minor units, so that every way of adding them up comes to the same. */
+export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
+  const { from, until, by } = asked
+  if ((until.getTime() - from.getTime()) / 86_400_000 > mostDays)
+    throw new Refusal(400, 'bad-input', 'Ask for two years at most.', {
+      until: 'Two years after the first day at most.',
+    })
+  const rates = await ratesOf(db)
+  const printers = await db
+    .select({
+      id: printer.id,
+      name: printer.name,
+      modelId: printer.modelId,
+      make: printerModel.make,
+      model: printerModel.name,
+    })
+    .from(printer)
+    .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+  const own = printers.filter(({ id }) => !asked.printerId || id === asked.printerId)
+  const costs = allCosts(asked, rates)
+  const { rows } = await db.execute<{ id: string; name: string; kind: CostKind; minor: string }>(sql`
+    WITH cost AS (${costs})
+    SELECT ${groupId(by, asked.timeZone)} AS id, ${groupName(by, asked.timeZone)} AS name, cost.kind, sum(cost.minor) AS minor
+    FROM cost JOIN printer p ON p.id = cost.printer_id JOIN printer_model m ON m.id = p.model_id
+    LEFT JOIN part_type t ON t.id = cost.part_type_id
+    GROUP BY 1, 2, 3`)
+  const lines = new Map<string, CostLine>()
+  const line = (id: string, name: string): CostLine => {
+    const there = lines.get(id) ?? emptyLine(id, name)
+    lines.set(id, there)
+    return there
+  }
+  for (const { id, name, kind, minor } of rows) line(id, name).minor[kind] += Number(minor)
+  const all = emptyLine('all', 'All together')
+  for (const one of own) if (by === 'printer') line(one.id, one.name)
+  const spans = spansOf(own, asked)
+  const ran = await ranBetween(db, spans)
+  spans.forEach(({ printerId, month }, i) => {
+    const { hours } = given(ran[i])
+    const of = given(own.find(({ id }) => id === printerId))
+    const powered = powerMinor(hours, rates)
+    all.runHours += hours
+    all.minor.power += powered
+    const key = by === 'printer' ? of.id : by === 'model' ? of.modelId : by === 'month' ? month : null
+    if (key === null || (hours === 0 && !lines.has(key))) return
+    const there = line(key, by === 'printer' ? of.name : by === 'model' ? `${of.make} ${of.model}`.trim() : key)
+    there.runHours += hours
+    there.minor.power += powered
+  })
+  await failuresAndDays(db, asked, { lines, all })
+  for (const one of lines.values())
+    for (const kind of costKinds) if (kind !== 'power') all.minor[kind] += one.minor[kind]
+  // Of part types: what each costs for an hour of all printers.
+  if (by === 'part type') for (const one of lines.values()) one.runHours = all.runHours
+  return {
+    from: from.toISOString(),
+    until: until.toISOString(),
+    by,
+    lines: [...lines.values()]
+      .map(summed)
+      .sort((a, b) =>
+        by === 'month' ? a.id.localeCompare(b.id) : b.sumMinor - a.sumMinor || a.name.localeCompare(b.name),
+      ),
+    all: summed(all),
+    rates,
+    entries: await dearest(db, costs),
+    faults: await faultsOf(db, asked, rates),
+    notes: notesOf(rates),
+  }
+}
+
+/** By which rates costs are reckoned; work alone where nobody has set the rest. */
+export async function ratesOf(db: Db): Promise<CostRates> {
+  const [row] = await db
+    .select({ labour: site.labourCostMinorPerHour, rates: costRates })
+    .from(site)
+    .leftJoin(costRates, eq(costRates.id, site.id))
+    .limit(1)
+  const { roles = {}, powerMinorPerKWh = null, watts = null, filamentMinorPerKg = null } = row?.rates ?? {}
+  return { labourMinorPerHour: row?.labour ?? 0, roles, powerMinorPerKWh, watts, filamentMinorPerKg }
+}
+
+const powerMinor = (hours: number, { powerMinorPerKWh, watts }: CostRates) =>
+  powerMinorPerKWh === null || watts === null ? 0 : Math.round((hours * watts * powerMinorPerKWh) / 1000)
+
+function notesOf({ powerMinorPerKWh, watts, filamentMinorPerKg }: CostRates): string[] {
+  return [
+    ...(powerMinorPerKWh === null || watts === null ? ['Power is left out: nobody has said what it costs.'] : []),
+    ...(filamentMinorPerKg === null ? ['Lost filament is left out: nobody has said what a kilogram costs.'] : []),
+  ]
+}
+
+const emptyLine = (id: string, name: string): CostLine => ({
+  id,
+  name,
+  runHours: 0,
+  minor: Object.fromEntries(costKinds.map((kind) => [kind, 0])) as Record<CostKind, number>,
+  sumMinor: 0,
+  perHourMinor: null,
+  failures: 0,
+  daysDown: 0,
+})
+
+function summed(of: CostLine): CostLine {
+  const sumMinor = costKinds.reduce((sum, kind) => sum + of.minor[kind], 0)
+  return { ...of, sumMinor, perHourMinor: of.runHours > 0 ? sumMinor / of.runHours : null }
+}
+
+/** A printer's time, whole or month by month. */
+function spansOf(own: { id: string }[], { from, until, by, timeZone }: Asked) {
+  const months = by === 'month' ? monthsOf(from, until, timeZone) : [{ month: '', from, until }]
+  return own.flatMap(({ id }) => months.map((span) => ({ printerId: id, ...span })))
+}
+
+function monthsOf(from: Date, until: Date, timeZone: string) {
+  const month = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit' })
+  const found: { month: string; from: Date; until: Date }[] = []
+  // By days, so that no zone and no summer time puts an hour into another month.
+  for (let at = from.getTime(); at < until.getTime(); at += 86_400_000) {
+    const name = month.format(new Date(at))
+    const last = found.at(-1)
+    const end = new Date(Math.min(until.getTime(), at + 86_400_000))
+    if (last?.month === name) last.until = end
+    else found.push({ month: name, from: new Date(at), until: end })
+  }
+  return found
+}
+
+const monthSql = (timeZone: string) => sql`to_char(cost.at AT TIME ZONE ${timeZone}::text, 'YYYY-MM')`
+
+function groupId(by: CostGroup, timeZone: string): SQL {
+  switch (by) {
+    case 'printer':
+      return sql`p.id::text`
+    case 'model':
+      return sql`m.id::text`
+    case 'part type':
+      return sql`coalesce(t.id::text, 'none')`
+    case 'month':
+      return monthSql(timeZone)
+  }
+}
+
+function groupName(by: CostGroup, timeZone: string): SQL {
+  switch (by) {
+    case 'printer':
+      return sql`p.name`
+    case 'model':
+      return sql`trim(m.make || ' ' || m.name)`
+    case 'part type':
+      return sql`coalesce(t.name, 'no part')`
+    case 'month':
+      return monthSql(timeZone)
+  }
+}
+
+/** Every cost of the time as a row: what it was, on which printer, of which part, and which entry tells of it. */
+function allCosts(
+  { from, until, printerId }: Asked,
+  { labourMinorPerHour, roles, filamentMinorPerKg }: CostRates,
+): SQL {
+  const span = (column: string) =>
+    sql`${sql.raw(column)} >= ${from.toISOString()}::timestamptz AND ${sql.raw(column)} < ${until.toISOString()}::timestamptz`
+  const here = (column: string) => (printerId ? sql`AND ${sql.raw(column)} = ${printerId}::uuid` : sql``)
+  const rate = (personColumn: string) => sql`coalesce((${JSON.stringify(roles)}::jsonb->>(
+    SELECT w.role FROM person w WHERE w.id = ${sql.raw(personColumn)}))::float8, ${labourMinorPerHour}::float8)`
+  const work = (minutes: string, person: string) => sql`round(${sql.raw(minutes)} / 60.0 * ${rate(person)})`
+  return sql`
+    SELECT f.printer_id, f.part_type_id, f.fitted_at AS at, f.fitted_seq AS seq, 'parts' AS kind, s.name AS words,
+      round(coalesce((SELECT m.paid_minor / m.pieces FROM stock_move m JOIN stock_item i ON i.id = m.item_id
+        WHERE i.part_type_id = f.part_type_id AND m.kind = 'in' AND m.paid_minor IS NOT NULL AND m.taken_back_seq IS NULL
+          AND m.at <= f.fitted_at ORDER BY m.at DESC LIMIT 1), t.price_minor, 0)) AS minor
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id
+    WHERE f.from_store AND f.taken_back_seq IS NULL AND ${span('f.fitted_at')} ${here('f.printer_id')}
+    UNION ALL
+    SELECT f.printer_id, f.part_type_id, f.fitted_at, f.fitted_seq, 'labour', s.name, ${work('t.minutes', 'e.person_id')}
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id JOIN log_entry e ON e.seq = f.fitted_seq
+    WHERE f.from_store AND f.taken_back_seq IS NULL AND e.kind IN ('swap-part', 'swap-kit', 'move-part')
+      AND NOT e.payload ? 'faultId' AND ${span('f.fitted_at')} ${here('f.printer_id')}
+    UNION ALL
+    SELECT f.printer_id, f.part_type_id, f.removed_at, f.removed_seq, 'lost prints', s.name || ' failed', coalesce(t.failure_extra_minor, 0)
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id
+    WHERE f.removal_reason = 'failed' AND f.taken_back_seq IS NULL AND ${span('f.removed_at')} ${here('f.printer_id')}
+    UNION ALL
+    SELECT c.printer_id, NULL, c.at, c.seq, 'labour', u.name, ${work('c.minutes', 'c.person_id')}
+    FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id
+    WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
+    UNION ALL
+    SELECT c.printer_id, NULL, c.at, c.seq, 'upgrades', u.name, coalesce((SELECT round(sum((part->>'pieces')::float8 * coalesce((part->>'priceMinor')::float8, 0)))
+      FROM jsonb_array_elements(v.content->'parts') AS part), 0)
+      - coalesce((SELECT sum(t.price_minor) FROM fitting f JOIN part_type t ON t.id = f.part_type_id WHERE f.fitted_seq = c.seq AND f.from_store), 0)
+    FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id JOIN upgrade_version v ON v.upgrade_id = c.upgrade_id AND v.version = c.version
+    WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
+    UNION ALL
+    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'labour', s.name || ' ' || r.way, ${work('r.minutes', 'r.person_id')}
+    FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id
+    WHERE r.taken_back_seq IS NULL AND r.fault_id IS NULL AND ${span('r.at')} ${here('r.printer_id')}
+    UNION ALL
+    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'materials', s.name || ' ' || r.way, r.cost_minor
+    FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id
+    WHERE r.taken_back_seq IS NULL AND ${span('r.at')} ${here('r.printer_id')}
+    UNION ALL
+    SELECT k.printer_id, NULL, k.finished_at, k.finished_seq, 'labour', v.content->>'name', ${work("(v.content->>'minutes')::float8", 'k.finished_by')}
+    FROM check_sheet k JOIN check_version v ON v.check_type_id = k.check_type_id AND v.version = k.version
+    WHERE k.outcome = 'done' AND ${span('k.finished_at')} ${here('k.printer_id')}
+    UNION ALL
+    SELECT a.printer_id, NULL, a.closed_at, a.closed_seq, 'labour', a.symptom, ${work("(a.closing->>'minutes')::float8", 'a.closed_by')}
+    FROM fault a WHERE a.closing IS NOT NULL AND ${span('a.closed_at')} ${here('a.printer_id')}
+    UNION ALL
+    SELECT j.printer_id, NULL, j.finished_at, j.finished_seq, 'filament', j.name,
+      round(g.metres * ${gramsPerMetre}::float8 / 1000 * ${filamentMinorPerKg ?? 0}::float8)
+    FROM job j JOIN usage g ON g.seq = j.finished_seq
+    WHERE j.outcome = 'failed' AND g.taken_back_seq IS NULL AND ${span('j.finished_at')} ${here('j.printer_id')}`
+}
+
+async function failuresAndDays(
+  db: Db,
+  asked: Asked,
+  { lines, all }: { lines: Map<string, CostLine>; all: CostLine },
+): Promise<void> {
+  const { from, until, by, timeZone, printerId } = asked
+  const [start, end] = [from.toISOString(), until.toISOString()]
+  const here = printerId ? sql`AND p.id = ${printerId}::uuid` : sql``
+  const failed = await db.execute<{ id: string; count: string }>(sql`
+    SELECT ${groupId(by, timeZone)} AS id, count(*) AS count
+    FROM (SELECT f.printer_id, f.part_type_id, f.removed_at AS at FROM fitting f WHERE f.removal_reason = 'failed' AND f.taken_back_seq IS NULL
+      AND f.removed_at >= ${start}::timestamptz AND f.removed_at < ${end}::timestamptz) cost
+    JOIN printer p ON p.id = cost.printer_id JOIN printer_model m ON m.id = p.model_id LEFT JOIN part_type t ON t.id = cost.part_type_id
+    WHERE true ${here} GROUP BY 1`)
+  for (const { id, count } of failed.rows) {
+    all.failures += Number(count)
+    const there = lines.get(id)
+    if (there) there.failures += Number(count)
+  }
+  const down = await db.execute<{ id: string; days: number }>(sql`
+    SELECT ${by === 'model' ? sql`p.model_id` : sql`p.id`}::text AS id,
+      sum(extract(epoch FROM least(coalesce(d.until_at, ${end}::timestamptz), ${end}::timestamptz)
+        - greatest(d.from_at, ${start}::timestamptz)))::float8 / 86400 AS days
+    FROM down_time d JOIN printer p ON p.id = d.printer_id
+    WHERE d.from_at < ${end}::timestamptz AND coalesce(d.until_at, ${end}::timestamptz) > ${start}::timestamptz ${here} GROUP BY 1`)
+  for (const { id, days } of down.rows) {
+    all.daysDown += Number(days)
+    const there = lines.get(id)
+    if (there) there.daysDown += Number(days)
+  }
+}
+
+async function dearest(db: Db, costs: SQL): Promise<CostEntry[]> {
+  const { rows } = await db.execute<{
+    seq: string
+    at: string
+    printer: string
+    kind: CostKind
+    words: string
+    minor: string
+  }>(sql`
+    WITH cost AS (${costs})
+    SELECT cost.seq, cost.at, p.name AS printer, cost.kind, cost.words, cost.minor
+    FROM cost JOIN printer p ON p.id = cost.printer_id WHERE cost.minor > 0
+    ORDER BY cost.minor DESC, cost.seq DESC LIMIT ${mostEntries}`)
+  return rows.map(({ seq, at, minor, ...row }) => ({
+    ...row,
+    seq: Number(seq),
+    at: new Date(at).toISOString(),
+    minor: Number(minor),
+  }))
+}
+
+/** What each fault cost: its minutes, and of the parts that were changed for it their price and what their failure cost on top. */
+async function faultsOf(db: Db, { from, until, printerId }: Asked, rates: CostRates): Promise<CostsPage['faults']> {
+  const here = printerId ? sql`AND a.printer_id = ${printerId}::uuid` : sql``
+  const { rows } = await db.execute<{
+    id: string
+    seq: string
+    printer: string
+    at: string
+    words: string
+    minutes: number
+    minor: string
+  }>(sql`
+    SELECT a.id, a.reported_seq AS seq, p.name AS printer, a.closed_at AS at, a.symptom AS words, (a.closing->>'minutes')::float8 AS minutes,
+      round((a.closing->>'minutes')::float8 / 60 * ${rates.labourMinorPerHour}::float8) + coalesce((
+        SELECT sum(coalesce(t.price_minor, 0) + CASE WHEN o.removal_reason = 'failed' THEN coalesce(ot.failure_extra_minor, 0) ELSE 0 END)
+        FROM log_entry e JOIN fitting f ON f.fitted_seq = e.seq JOIN part_type t ON t.id = f.part_type_id
+        LEFT JOIN fitting o ON o.removed_seq = e.seq AND o.slot_id = f.slot_id LEFT JOIN part_type ot ON ot.id = o.part_type_id
+        WHERE e.printer_id = a.printer_id AND e.seq > a.reported_seq AND e.seq < a.closed_seq AND e.payload->>'faultId' = a.id::text
+          AND f.taken_back_seq IS NULL), 0) AS minor
+    FROM fault a JOIN printer p ON p.id = a.printer_id
+    WHERE a.closing IS NOT NULL AND a.closed_at >= ${from.toISOString()}::timestamptz AND a.closed_at < ${until.toISOString()}::timestamptz ${here}
+    ORDER BY minor DESC, a.closed_seq DESC LIMIT ${mostFaults}`)
+  return rows.map(({ at, minor, minutes, seq, ...row }) => ({
+    ...row,
+    seq: Number(seq),
+    at: new Date(at).toISOString(),
+    minutes: Number(minutes),
+    minor: Number(minor),
+  }))
+}

@@ -1,0 +1,174 @@
+import { randomUUID } from 'node:crypto'
+import type { Box, CostsPage, Loan, PrinterPage, Round } from '@diatribon/contract'
+import { factsOf, factsReplayed } from './replay.ts'
+import { itemOf } from './samples.ts'
+import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+
+const now = Date.parse('2026-11-20T10:00:00Z')
+const at = (daysAgo: number) => new Date(now - daysAgo * dayMs).toISOString()
+let shop: Workshop
+let lead: Client
+let technician: Client
+beforeAll(async () => {
+  shop = await scratchWorkshop(() => new Date(now))
+  lead = shop.lead
+  technician = await shop.as('technician')
+})
+afterAll(() => shop.close())
+
+const costs = (query = '') => lead.get<CostsPage>(`/api/reports/costs?from=2026-10-01&until=2026-11-20${query}`)
+const slotOf = async (printerId: string, name: string) =>
+  (await lead.get<PrinterPage>(`/api/printers/${printerId}`)).slots.find((slot) => slot.name === name)!
+
+describe('what maintenance costs', () => {
+  it('is counted off: parts at what was paid, work at the rate of whoever did it, failures, power', async () => {
+    const { printer: printerId, nozzle, belt } = shop.ids
+    await lead.act({
+      kind: 'set-rates',
+      labourMinorPerHour: 3000,
+      roles: { technician: 2400 },
+      powerMinorPerKWh: 30,
+      watts: 100,
+      filamentMinorPerKg: 2000,
+    })
+    const itemId = randomUUID()
+    await technician.act({ kind: 'set-item', itemId, content: itemOf('Nozzles', { partTypeId: nozzle }), at: at(45) })
+    await technician.act({ kind: 'receive-items', lines: [{ itemId, pieces: 3, paidMinor: 400 }], at: at(44) })
+    await lead.act({ kind: 'count-hours', printerId, meterHours: 100, at: at(49) })
+    // 10 minutes at 24 an hour: 4.00. A third of 4.00: 1.33. Its failure costs 20.00 on top.
+    await technician.act({
+      kind: 'swap-part',
+      printerId,
+      slotId: (await slotOf(printerId, 'Nozzle')).id,
+      removalReason: 'failed',
+      partTypeId: nozzle,
+      at: at(30),
+    })
+    // By the lead, at 30 an hour: 5.00, and 1.00 by the catalogue.
+    await lead.act({
+      kind: 'swap-part',
+      printerId,
+      slotId: (await slotOf(printerId, 'X belt')).id,
+      removalReason: 'replaced in time',
+      partTypeId: belt,
+      at: at(20),
+    })
+    await lead.act({ kind: 'count-hours', printerId, meterHours: 200, at: at(1) })
+    const { all, lines, entries } = await costs()
+    expect(all.minor).toMatchObject({ parts: 133 + 100, labour: 400 + 500, 'lost prints': 2000 })
+    // 100 h, less what ran before the first of October: nothing did since the count.
+    expect(all.runHours).toBeGreaterThan(100)
+    expect(all.minor.power).toBe(Math.round((all.runHours * 100 * 30) / 1000))
+    expect(all.failures).toBe(1)
+    expect(lines[0]).toMatchObject({ id: printerId, name: 'Limpet', sumMinor: all.sumMinor })
+    expect(entries.map(({ kind, minor }) => [kind, minor])).toContainEqual(['lost prints', 2000])
+  })
+
+  it('comes to the same however it is added up', async () => {
+    const sums = await Promise.all(
+      ['printer', 'model', 'part type', 'month'].map(async (by) => {
+        const { lines, all } = await costs(`&by=${encodeURIComponent(by)}`)
+        const { power, ...rest } = all.minor
+        expect(lines.reduce((sum, line) => sum + line.sumMinor - line.minor.power, 0)).toBe(all.sumMinor - power)
+        return rest
+      }),
+    )
+    for (const other of sums) expect(other).toEqual(sums[0])
+  })
+
+  it('is asked for by days that there are, and comes as PDF', async () => {
+    const bad = await lead.call<{ error: { message: string } }>(
+      'GET',
+      '/api/reports/costs?from=2026-11-20&until=2026-11-01',
+    )
+    expect(bad).toMatchObject({
+      status: 400,
+      body: { error: { message: expect.stringContaining('before the first') as string } },
+    })
+    expect((await lead.call('GET', '/api/reports/costs?from=x&until=2026-11-01')).status).toBe(400)
+    expect((await lead.call('GET', '/api/reports/costs?from=2020-11-20&until=2026-11-01')).status).toBe(400)
+    for (const path of ['costs-sheet?from=2026-10-01&until=2026-11-20', 'induction-sheet']) {
+      const pdf = await fetch(`${shop.server.url}/api/reports/${path}`, { headers: { cookie: lead.cookieNow } })
+      expect(pdf.status).toBe(200)
+      expect(
+        Buffer.from(await pdf.arrayBuffer())
+          .subarray(0, 5)
+          .toString(),
+      ).toBe('%PDF-')
+    }
+  })
+})
+
+describe('a printer that is lent', () => {
+  it('is out: nothing falls due on it, it is not released, and it comes back through the gate', async () => {
+    const id = randomUUID()
+    await shop.takeIn(id, 'Whelk', 3)
+    for (const day of [40, 30, 20, 10, 5])
+      await lead.act({ kind: 'count-hours', printerId: id, meterHours: (40 - day) * 12, at: at(day) })
+    const dueHere = async () => {
+      await shop.server.services.kept.settle()
+      const round = await lead.get<Round>('/api/plan/round')
+      return [...round.overdue, ...round.thisWeek, ...round.later].filter(({ printer }) => printer.id === id)
+    }
+    expect(await dueHere()).not.toHaveLength(0)
+    const lend = {
+      kind: 'lend-printer' as const,
+      printerId: id,
+      to: 'The lighthouse',
+      untilDay: '2026-12-24',
+      condition: 'Whole',
+    }
+    await technician.act(lend)
+    expect(await dueHere()).toHaveLength(0)
+    expect(await technician.refused(lend)).toMatchObject({ code: 'already-lent' })
+    expect(await technician.refused({ kind: 'release-printer', printerId: id })).toMatchObject({ code: 'lent' })
+    await technician.act({ kind: 'take-printer-back', printerId: id, condition: 'A scratch on the left' })
+    expect((await lead.get<PrinterPage>(`/api/printers/${id}`)).printer.holdReason).toContain(
+      'Back from The lighthouse',
+    )
+    expect(await dueHere()).not.toHaveLength(0)
+    expect(await lead.get<Loan[]>(`/api/printers/${id}/loans`)).toMatchObject([
+      { to: 'The lighthouse', condition: 'Whole', back: { condition: 'A scratch on the left' } },
+    ])
+    await technician.act({ kind: 'record-test-print', printerId: id, passed: true })
+    await technician.act({ kind: 'release-printer', printerId: id })
+  })
+})
+
+describe('the repair box', () => {
+  it('has its list, is with somebody, and says what was missing and when to look again', async () => {
+    const boxId = randomUUID()
+    const holds = [
+      { what: 'Hex key 2 mm', pieces: 1 },
+      { what: 'Brass brush', pieces: 2 },
+    ]
+    const box = { kind: 'set-box' as const, boxId, name: 'Red box', holds, home: 'By the door', checkEveryDays: 30 }
+    await technician.act({ ...box, at: at(40) })
+    const only = async () => (await lead.get<Box[]>('/api/stores/boxes'))[0]!
+    expect(await only()).toMatchObject({
+      place: 'By the door',
+      withWhom: null,
+      checkDue: '2026-11-10',
+      isOverdue: true,
+    })
+    const people = await lead.get<{ id: string; displayName: string }[]>('/api/people')
+    const personId = people.find(({ displayName }) => displayName === 'Test operator')!.id
+    await technician.act({ kind: 'move-box', boxId, place: 'Hot room', personId })
+    const check = { kind: 'check-box' as const, boxId }
+    await technician.act({ ...check, missing: [{ what: 'Brass brush', pieces: 1 }] })
+    expect(await only()).toMatchObject({
+      place: 'Hot room',
+      withWhom: 'Test operator',
+      missing: [{ what: 'Brass brush', pieces: 1 }],
+      isOverdue: false,
+    })
+    expect(await technician.refused({ ...check, missing: [{ what: 'Hammer', pieces: 1 }] })).toMatchObject({
+      status: 400,
+    })
+  })
+})
+
+it('the book played again gives the same', async () => {
+  const { database } = shop.server.services
+  expect(await factsReplayed(database)).toEqual(await factsOf(database.pool))
+})
