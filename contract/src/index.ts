@@ -1,5 +1,5 @@
 export type { RefusalBody } from './refusal.ts'
-export { fromMinor, minorDigits, moneyWords, shareOut, toMinor } from './money.ts'
+export { fromMinor, minorDigits, moneyWords, toMinor } from './money.ts'
 export type { Freshness } from './freshness.ts'
 export { areasOfPrinters, type LiveNotice } from './live.ts'
 export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './people/rights.ts'

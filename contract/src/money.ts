@@ -19,21 +19,3 @@ export const toMinor = (amount: number, currency: string): number =>
 
 /** The other way, for a field that shows an amount. */
 export const fromMinor = (minor: number, currency: string): number => minor / 10 ** minorDigits(currency)
-
-/**
- * Shares an amount out by weights so that no minor unit is lost: the largest remainders get what rounding leaves.
- * @param weights ≥ 0, with a sum above 0
- * Source: largest remainder method (Hamilton's), as in Balinski & Young (1982), Fair Representation.
- */
-export function shareOut(minor: number, weights: readonly number[]): number[] {
-  const sum = weights.reduce((all, weight) => all + weight, 0)
-  const sign = Math.sign(minor)
-  const exact = weights.map((weight) => (Math.abs(minor) * weight) / sum)
-  const shares = exact.map(Math.floor)
-  const left = Math.abs(minor) - shares.reduce((all, share) => all + share, 0)
-  const order = exact
-    .map((share, i) => ({ i, rest: share - Math.floor(share) }))
-    .sort((a, b) => b.rest - a.rest || a.i - b.i)
-  for (const { i } of order.slice(0, left)) shares[i] = (shares[i] ?? 0) + 1
-  return shares.map((share) => (share === 0 ? 0 : sign * share))
-}

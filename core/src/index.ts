@@ -99,6 +99,8 @@ export {
 export { crossSectionMm2, gramsOf, metresOf, type Filament } from './jobs/filament.ts'
 export { clocks, clockUnits, type Clock } from './clock.ts'
 export { onClock, type PartAge } from './parts/partAge.ts'
+export { sharedGoods, type GoodsShare } from './hours/sharedGoods.ts'
+export { shareOut } from './maths/shareOut.ts'
 export { misfits, type JointedPart, type Misfit, type PartJoint } from './parts/joints.ts'
 export { trialHalves, type TrialArm, type TrialPrinter } from './upgrades/trialHalves.ts'
 export { meanDifference } from './upgrades/meanDifference.ts'

@@ -20,6 +20,7 @@ const JobFilePage = lazy(() => import('./jobs/JobFilePage.tsx').then((m) => ({ d
 const WorkshopPage = lazy(() => import('./people/WorkshopPage.tsx').then((m) => ({ default: m.WorkshopPage })))
 const TakeInPage = lazy(() => import('./printers/TakeInPage.tsx').then((m) => ({ default: m.TakeInPage })))
 const CataloguePage = lazy(() => import('./parts/CataloguePage.tsx').then((m) => ({ default: m.CataloguePage })))
+const CostsPage = lazy(() => import('./reports/CostsPage.tsx').then((m) => ({ default: m.CostsPage })))
 const StoresPage = lazy(() => import('./stores/StoresPage.tsx').then((m) => ({ default: m.StoresPage })))
 const ItemPage = lazy(() => import('./stores/ItemPage.tsx').then((m) => ({ default: m.ItemPage })))
 const UpgradesPage = lazy(() => import('./upgrades/UpgradesPage.tsx').then((m) => ({ default: m.UpgradesPage })))
@@ -119,6 +120,7 @@ function Inside() {
               <Route path="/library" element={<StarterLibraryPage />} />
               <Route path="/first-steps" element={<FirstStepsPage />} />
               <Route path="/catalogue" element={<CataloguePage />} />
+              <Route path="/costs" element={<CostsPage />} />
               <Route path="/stores" element={<StoresPage />} />
               <Route path="/stores/:id" element={<ItemPage />} />
               <Route path="/upgrades" element={<UpgradesPage />} />

@@ -63,6 +63,7 @@ const ofScreens: [path: RegExp, title: string][] = [
   [/^\/(library|first-steps|catalogue)/, 'First steps'],
   [/^\/upgrades/, 'Upgrades'],
   [/^\/stores/, 'Stores'],
+  [/^\/costs/, 'Costs'],
   [/^\/spools/, 'Spools'],
   [/^\/import/, 'Import'],
   [/^\/bench/, 'Bench'],

@@ -15,12 +15,14 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { ago, hours, plural } from '../ui/words.ts'
 import classes from './CountMany.module.css'
+import { FarmGoodsForm } from './FarmGoodsForm.tsx'
 import { useCountMany, type CountOutcome } from './useCountMany.ts'
 
 /** The meters of many printers, one figure per line; Enter goes on to the next. */
 export function CountManyPage() {
   const names = usePrinterNames()
   const { may } = useSession()
+  const [farming, setFarming] = useState(false)
   if (!may('count hours'))
     return (
       <NothingHere
@@ -35,8 +37,13 @@ export function CountManyPage() {
       <PageHead
         title="Count hours of many"
         says="What each meter shows, in hours. Enter goes on; what you leave empty stays as it is."
-      />
+      >
+        <Button size="sm" variant="default" onClick={() => setFarming(true)}>
+          Goods of several printers
+        </Button>
+      </PageHead>
       <AsyncView of={names}>{(all) => <Lines all={all} />}</AsyncView>
+      {farming && <FarmGoodsForm onClose={() => setFarming(false)} />}
     </>
   )
 }

@@ -37,6 +37,7 @@ const rooms: [to: string, name: string, words: string][] = [
   ['/library', 'Starter library', 'Parts, models, checks and knowledge of the trade, to bring in and change'],
   ['/upgrades', 'Upgrades', 'Designs, trials and whether they helped; which part goes in when one fails'],
   ['/stores', 'Stores', 'What lies on the shelf, what to keep there, what to order'],
+  ['/costs', 'Costs', 'What maintenance costs by printer, model, part type and month'],
   ['/spools', 'Spools', 'Filament in the stores, and what is left'],
   ['/import', 'Import and export', 'Printers, usage and past part changes as CSV'],
   ['/book-check', 'Is the book whole?', 'Every line still fits the seal that it was given'],

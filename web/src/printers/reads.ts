@@ -1,5 +1,5 @@
 import useSWR from 'swr'
-import type { AsBuilt, EnclosureState, Floor, PrinterName, PrinterPage } from '@diatribon/contract'
+import type { AsBuilt, EnclosureState, Floor, Loan, PrinterName, PrinterPage } from '@diatribon/contract'
 
 export const useFloor = () => useSWR<Floor, unknown>('/api/printers')
 
@@ -16,3 +16,6 @@ export const useAsBuilt = (id: string, at = '') =>
 
 /** What the thermometers told last, by printer: on its own, so that a sample changes one line and fetches no page anew. */
 export const useEnclosures = () => useSWR<Record<string, EnclosureState>, unknown>('/api/enclosures').data ?? {}
+
+/** To whom it was lent, newest first. */
+export const useLoans = (id: string) => useSWR<Loan[], unknown>(`/api/printers/${id}/loans`)

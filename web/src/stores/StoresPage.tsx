@@ -10,6 +10,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import table from '../ui/Table.module.css'
 import { chance, money, number, plural, shortDay } from '../ui/words.ts'
+import { Boxes } from './Boxes.tsx'
 import { CountForm } from './CountForm.tsx'
 import { ItemForm } from './ItemForm.tsx'
 import { orderCsv } from './orderCsv.ts'
@@ -122,6 +123,7 @@ function Shelf({ page, doing, setDoing }: { page: Page; doing: Doing; setDoing: 
           </p>
         </>
       )}
+      <Boxes />
       <NotKept page={page} onKeep={() => setDoing('keep')} />
       {doing === 'keep' && <ItemForm item={null} notKept={page.notKept} onClose={close} />}
       {doing === 'receive' && <ReceiveForm items={items} onClose={close} />}

@@ -1,6 +1,7 @@
 import useSWR from 'swr'
-import type { ItemPage, Spool, StoresPage } from '@diatribon/contract'
+import type { Box, ItemPage, Spool, StoresPage } from '@diatribon/contract'
 
 export const useSpools = () => useSWR<Spool[], unknown>('/api/stores/spools')
 export const useStores = () => useSWR<StoresPage, unknown>('/api/stores/items')
 export const useItem = (id: string) => useSWR<ItemPage, unknown>(`/api/stores/items/${id}`)
+export const useBoxes = () => useSWR<Box[], unknown>('/api/stores/boxes')

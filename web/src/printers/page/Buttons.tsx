@@ -63,6 +63,9 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
         {held && may('remove guards') && (
           <Menu.Item onClick={() => onDo({ what: 'guard' })}>Take a guard off</Menu.Item>
         )}
+        {may('release a printer') && state !== 'retired' && (
+          <Menu.Item onClick={() => onDo({ what: 'loan' })}>Lend it out, or take it back</Menu.Item>
+        )}
         {may('make duties') && <Menu.Item onClick={() => onDo({ what: 'duty' })}>Make a duty</Menu.Item>}
         {may('swap parts') && <SlotItems kits={page.kits} onDo={onDo} />}
         <Menu.Item component={Link} to="/job-file">

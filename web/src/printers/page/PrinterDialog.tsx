@@ -10,6 +10,7 @@ import { HoldForm } from '../HoldForm.tsx'
 import { LeaveSlotForm } from '../LeaveSlotForm.tsx'
 import { LimitsForm } from '../LimitsForm.tsx'
 import { RepairForm } from '../RepairForm.tsx'
+import { LoanForm } from '../LoanForm.tsx'
 import { MovePartForm } from '../MovePartForm.tsx'
 import { NoteForm } from '../NoteForm.tsx'
 import { RetireForm } from '../RetireForm.tsx'
@@ -45,6 +46,8 @@ export function PrinterDialog({ doing, page, onClose }: { doing: Doing; page: Pr
       return <LeaveSlotForm page={page} onClose={onClose} />
     case 'limits':
       return <LimitsForm page={page} onClose={onClose} />
+    case 'loan':
+      return <LoanForm printer={printer} onClose={onClose} />
     case 'repair':
       return <RepairForm page={page} slotId={null} onClose={onClose} />
     case 'retire':

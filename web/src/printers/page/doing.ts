@@ -16,6 +16,7 @@ export type Doing =
         | 'leave slot'
         | 'limits'
         | 'repair'
+        | 'loan'
     }
   | { what: 'swap'; slotId: string | null }
   | { what: 'kit'; kit: string }

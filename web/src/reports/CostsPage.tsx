@@ -1,0 +1,237 @@
+import { Button, Group, Menu, SegmentedControl } from '@mantine/core'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import {
+  costGroups,
+  costKinds,
+  wallOf,
+  type CostGroup,
+  type CostLine,
+  type CostsPage as Page,
+} from '@diatribon/contract'
+import { useSession } from '../shell/session.ts'
+import { AsyncView } from '../ui/AsyncView.tsx'
+import { DataTable } from '../ui/DataTable.tsx'
+import { DayField } from '../ui/dates.tsx'
+import { downloadText } from '../ui/download.ts'
+import { FactList } from '../ui/FactList.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
+import { Section } from '../ui/Section.tsx'
+import table from '../ui/Table.module.css'
+import { useQuery } from '../ui/useQuery.ts'
+import { day, hours, money, number } from '../ui/words.ts'
+import { costsCsv } from './costsCsv.ts'
+import { RatesForm } from './RatesForm.tsx'
+import { useCosts } from './reads.ts'
+
+/** What maintenance costs: by printer, model, part type or month, with the entries behind it. */
+export function CostsPage() {
+  const { site, may, nowMs } = useSession()
+  const [query, change] = useQuery()
+  const [setting, setSetting] = useState(false)
+  const today = wallOf(new Date(nowMs()).toISOString(), site.timeZone).day
+  const from = query.get('from') ?? yearBefore(today)
+  const until = query.get('until') ?? today
+  const by = costGroups.find((one) => one === query.get('by')) ?? 'printer'
+  const costs = useCosts({ from, until, by })
+  const sheet = `/api/reports/costs-sheet?from=${from}&until=${until}&by=${encodeURIComponent(by)}`
+  return (
+    <>
+      <PageHead
+        title="Costs"
+        says={
+          <>
+            Parts at what was paid, work by its minutes, what failures cost on top. What preventive work saved stands
+            under <Link to="/lives/score">Lives, score</Link>.
+          </>
+        }
+      >
+        <Group gap="sm">
+          {may('set up the site') && costs.data && (
+            <Button size="sm" variant="default" onClick={() => setSetting(true)}>
+              Rates
+            </Button>
+          )}
+          <Menu position="bottom-end">
+            <Menu.Target>
+              <Button size="sm" variant="default">
+                Take it out
+              </Button>
+            </Menu.Target>
+            <Menu.Dropdown>
+              <Menu.Item component="a" href={sheet} target="_blank">
+                This report (PDF)
+              </Menu.Item>
+              <Menu.Item
+                disabled={!costs.data}
+                onClick={() =>
+                  costs.data &&
+                  downloadText(`costs-${from}-${until}.csv`, costsCsv(costs.data, site.currency), 'text/csv')
+                }
+              >
+                This report (CSV)
+              </Menu.Item>
+              <Menu.Item component="a" href="/api/reports/induction-sheet" target="_blank">
+                What broke by misuse: sheet for the wall (PDF)
+              </Menu.Item>
+            </Menu.Dropdown>
+          </Menu>
+        </Group>
+      </PageHead>
+      <Asked {...{ from, until, by, today, change }} />
+      <AsyncView of={costs}>{(page) => <Report page={page} />}</AsyncView>
+      {setting && costs.data && <RatesForm rates={costs.data.rates} onClose={() => setSetting(false)} />}
+    </>
+  )
+}
+
+const yearBefore = (today: string) => `${Number(today.slice(0, 4)) - 1}${today.slice(4)}`.replace('-02-29', '-02-28')
+
+function Asked(props: {
+  from: string
+  until: string
+  by: CostGroup
+  today: string
+  change: (parts: Record<string, string | null>, replace?: boolean) => void
+}) {
+  const { from, until, by, today, change } = props
+  const month = `${today.slice(0, 7)}-01`
+  return (
+    <Group gap="md" align="end" mb="sm">
+      <DayField
+        label="From"
+        required
+        value={from}
+        maxDate={until}
+        onChange={(at) => at && change({ from: at }, true)}
+      />
+      <DayField
+        label="To"
+        required
+        value={until}
+        maxDate={today}
+        onChange={(at) => at && change({ until: at }, true)}
+      />
+      <Button variant="default" size="sm" onClick={() => change({ from: month, until: today }, true)}>
+        This month
+      </Button>
+      <Button variant="default" size="sm" onClick={() => change({ from: null, until: null }, true)}>
+        A year
+      </Button>
+      <SegmentedControl
+        data={[...costGroups]}
+        value={by}
+        onChange={(value) => change({ by: value }, true)}
+        aria-label="By"
+      />
+    </Group>
+  )
+}
+
+function Report({ page }: { page: Page }) {
+  const { site } = useSession()
+  const { all, lines, by, notes } = page
+  const cash = (minor: number) => money(minor, site.currency)
+  return (
+    <>
+      <FactList
+        facts={[
+          ['All together', cash(all.sumMinor)],
+          [
+            'For 1,000 running hours',
+            all.perHourMinor === null ? 'it did not run' : cash(Math.round(1000 * all.perHourMinor)),
+          ],
+          ['Running hours', hours(all.runHours)],
+          ['Parts failed', String(all.failures)],
+          ['Printer days down', number(all.daysDown, 3)],
+        ]}
+      />
+      <DataTable label={`Costs by ${by}`} stacks>
+        <thead>
+          <tr>
+            <th>{by}</th>
+            {by !== 'part type' && <th className={table.right}>Hours</th>}
+            <th className={table.right}>Failed</th>
+            {costKinds.map((kind) => (
+              <th key={kind} className={table.right}>
+                {kind}
+              </th>
+            ))}
+            <th className={table.right}>Together</th>
+            <th className={table.right}>For 1,000 h</th>
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line) => (
+            <CostRow key={line.id} line={line} by={by} cash={cash} />
+          ))}
+        </tbody>
+      </DataTable>
+      {notes.map((words) => (
+        <p key={words} className="quiet">
+          {words}
+        </p>
+      ))}
+      <Behind page={page} cash={cash} />
+    </>
+  )
+}
+
+function CostRow({ line, by, cash }: { line: CostLine; by: CostGroup; cash: (minor: number) => string }) {
+  const { id, name, runHours, failures, minor, sumMinor, perHourMinor } = line
+  const to = by === 'printer' ? `/printers/${id}` : by === 'part type' && id !== 'none' ? `/lives/${id}` : null
+  return (
+    <tr>
+      <th scope="row">{to ? <Link to={to}>{name}</Link> : name}</th>
+      {by !== 'part type' && <td className={table.right}>{hours(runHours)}</td>}
+      <td className={table.right}>{failures}</td>
+      {costKinds.map((kind) => (
+        <td key={kind} className={table.right}>
+          {minor[kind] === 0 ? '–' : cash(minor[kind])}
+        </td>
+      ))}
+      <td className={table.right}>
+        <b>{cash(sumMinor)}</b>
+      </td>
+      <td className={table.right}>{perHourMinor === null ? '–' : cash(Math.round(1000 * perHourMinor))}</td>
+    </tr>
+  )
+}
+
+/** The entries that the figures come from, the dearest first. */
+function Behind({ page: { entries, faults }, cash }: { page: Page; cash: (minor: number) => string }) {
+  const { site } = useSession()
+  return (
+    <>
+      {faults.length > 0 && (
+        <Section title="The dearest faults">
+          <ul>
+            {faults.slice(0, 10).map(({ id, printer, at, words, minutes, minor }) => (
+              <li key={id}>
+                <Link to={`/faults/${id}`}>
+                  {printer}, {day(at, site.timeZone)}
+                </Link>
+                : {words}, {number(minutes, 3)} min, <b>{cash(minor)}</b>
+              </li>
+            ))}
+          </ul>
+        </Section>
+      )}
+      {entries.length > 0 && (
+        <details>
+          <summary>The entries behind it, the dearest {entries.length}</summary>
+          <ul>
+            {entries.map(({ seq, at, printer, kind, words, minor }) => (
+              <li key={`${seq} ${kind} ${words}`}>
+                <Link to={`/logbook/${seq}`}>
+                  {printer}, {day(at, site.timeZone)}
+                </Link>
+                : {words}, {kind} <b>{cash(minor)}</b>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+    </>
+  )
+}
