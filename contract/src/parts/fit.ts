@@ -16,7 +16,9 @@ export const jointsField = Joi.array()
       boreMm: mm,
       voltageV: Joi.number().greater(0).max(1000),
       connector: words(40),
-    }).or('thread', 'lengthMm', 'boreMm', 'voltageV', 'connector'),
+    })
+      .or('thread', 'lengthMm', 'boreMm', 'voltageV', 'connector')
+      .messages({ 'object.missing': 'say at least one of thread, length, bore, voltage or connector' }),
   )
   .max(12)
   .unique('with')

@@ -20,6 +20,7 @@ const page = {
     { id: 'a', name: 'A', kind: 'k', duty: duty('a', 40) },
     { id: 'b', name: 'B', kind: 'k', duty: duty('b', 400) },
   ],
+  goneSlots: [],
   fittings: [fitting('1', 'a', 0, 300), fitting('2', 'a', 300, null), fitting('3', 'b', 0, null)],
   readings: [],
   marks: [{ seq: 1, runHours: 950, at: '2026-01-01T00:00:00Z', kind: 'note', words: 'x' }],

@@ -13,5 +13,5 @@ test('the mean is by pieces, and the last price beside the first', () => {
     'Paid: €1.25 each over 40 pieces; dearer now (€2.00) than at first (€1.00).',
   )
   expect(priceSays([price(150, 4)], 'EUR')).toBe('Paid: €1.50 each over 4 pieces.')
-  expect(priceSays([price(90, 1), price(100, 1)], 'JPY')).toContain('cheaper now (¥90)')
+  expect(priceSays([price(90, 1), price(100, 1)], 'JPY')).toContain('cheaper now (JP¥90)')
 })
