@@ -50,7 +50,8 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
       <Menu.Target>
         <Button variant="subtle">More</Button>
       </Menu.Target>
-      <Menu.Dropdown>
+      {/* Longer than a low screen: it scrolls within itself. */}
+      <Menu.Dropdown style={{ maxHeight: 'min(60vh, 32rem)', overflowY: 'auto' }}>
         {state === 'in service' && may('hold a printer') && (
           <Menu.Item onClick={() => onDo({ what: 'hold' })}>Put on hold</Menu.Item>
         )}
