@@ -13,7 +13,7 @@ export function JudgeForm({ page, onClose }: { page: UpgradePage; onClose: () =>
   return (
     <ActionDialog
       title={line.closed ? `Open again: ${line.content.name}` : `Did it help? ${line.content.name}`}
-      verb={line.closed ? 'Open again' : 'Close'}
+      verb={line.closed ? 'Open again' : 'Close the question'}
       busy={busy}
       problem={problem}
       onClose={onClose}
