@@ -116,11 +116,12 @@ export async function takePictures(url, executablePath) {
   await take('lives', '/lives', desk)
   await take('life', life, desk)
   await take('logbook', '/logbook', desk)
-  await take('time-down', '/time-down', desk)
+  const { upgrades } = await (await context.request.get(`${url}/api/upgrades`)).json()
+  const helped = upgrades.find(({ verdict }) => verdict.found === 'helped')
+  await take('upgrade', `/upgrades/${helped.id}`, desk)
+  await take('stores', '/stores', desk)
   const faults = await (await context.request.get(`${url}/api/faults`)).json()
   await take('fault-desk', `/faults/${faults.find((fault) => fault.printer.name === 'Periwinkle').id}`, desk)
-  const held = faults.find((fault) => fault.printer.name === 'Whelk').printer.id
-  await take('report-phone', `/report/${held.replaceAll('-', '').slice(0, 12)}`, phone)
   const named = (name) => floor.racks.flatMap(({ printers }) => printers).find((one) => one.name === name).id
   await take('bench', `/bench?sum=bed&printer=${named('Cockle')}`, desk, async () => {
     await page.getByRole('button', { name: 'Try it with an example' }).click()
