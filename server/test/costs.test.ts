@@ -76,6 +76,21 @@ describe('what maintenance costs', () => {
     for (const other of sums) expect(other).toEqual(sums[0])
   })
 
+  it('says what was made in an hour, and of a lone printer that there is too little to say', async () => {
+    await lead.act({
+      kind: 'count-goods',
+      printerId: shop.ids.printer,
+      from: at(0.5),
+      at: at(0.1),
+      goods: 'Label holders',
+      pieces: 30,
+      minutesEach: 12,
+    })
+    const { goods, lines } = await costs()
+    expect(goods).toEqual([{ model: 'Dunlin D2', goods: 'Label holders', pieces: 30, perHour: 5 }])
+    expect(lines[0]!.standing).toEqual({ standing: 'too little to say', times: null })
+  })
+
   it('is asked for by days that there are, and comes as PDF', async () => {
     const bad = await lead.call<{ error: { message: string } }>(
       'GET',

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { Standing } from '@diatribon/core'
 import { dayField } from '../moments.ts'
 import type { Role } from '../people/rights.ts'
 
@@ -29,6 +30,8 @@ export interface CostLine {
   perHourMinor: number | null
   failures: number
   daysDown: number
+  /** Of a printer: keep, rebuild or retire, beside others of its model, and how many times as dear. */
+  standing: { standing: Standing; times: number | null } | null
 }
 
 /** A cost as the book has it. */
@@ -55,6 +58,8 @@ export interface CostsPage {
   entries: CostEntry[]
   /** What each closed fault cost, the dearest first. */
   faults: { id: string; seq: number; printer: string; at: string; words: string; minutes: number; minor: number }[]
+  /** What printers of a model made in an hour of running, where goods were counted. */
+  goods: { model: string; goods: string; pieces: number; perHour: number }[]
   /** What could not be reckoned, and why. */
   notes: string[]
 }

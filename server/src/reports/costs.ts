@@ -8,7 +8,7 @@ import {
   type CostRates,
   type CostsPage,
 } from '@diatribon/contract'
-import { given } from '@diatribon/core'
+import { given, standing } from '@diatribon/core'
 import { Refusal } from '../platform/refusal.ts'
 import type { Db } from '../platform/database.ts'
 import { costRates, printer, printerModel, site } from '../platform/tables.ts'
@@ -82,6 +82,7 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
     for (const kind of costKinds) if (kind !== 'power') all.minor[kind] += one.minor[kind]
   // Of part types: what each costs for an hour of all printers.
   if (by === 'part type') for (const one of lines.values()) one.runHours = all.runHours
+  if (by === 'printer') judge(lines, own)
   return {
     from: from.toISOString(),
     until: until.toISOString(),
@@ -94,9 +95,45 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
     all: summed(all),
     rates,
     entries: await dearest(db, costs),
+    goods: await goodsOf(db, asked),
     faults: await faultsOf(db, asked, rates),
     notes: notesOf(rates),
   }
+}
+
+/** Each printer beside the others of its model. */
+function judge(lines: Map<string, CostLine>, own: { id: string; modelId: string }[]): void {
+  const costs = new Map(
+    own.map(({ id }) => {
+      const { perHourMinor: perHour, runHours: hours, daysDown } = summed(given(lines.get(id)))
+      return [id, { perHour, hours, daysDown }]
+    }),
+  )
+  for (const { id, modelId } of own) {
+    const like = own.filter((other) => other.id !== id && other.modelId === modelId)
+    given(lines.get(id)).standing = standing(
+      given(costs.get(id)),
+      like.map((other) => given(costs.get(other.id))),
+    )
+  }
+}
+
+/** What was made in an hour of running, by model, as the goods that were counted tell. */
+async function goodsOf(db: Db, { from, until, printerId }: Asked): Promise<CostsPage['goods']> {
+  const here = printerId ? sql`AND u.printer_id = ${printerId}::uuid` : sql``
+  const { rows } = await db.execute<{ model: string; goods: string; pieces: string; hours: number }>(sql`
+    SELECT trim(m.make || ' ' || m.name) AS model, e.payload->>'goods' AS goods,
+      sum((e.payload->>'pieces')::float8) AS pieces, sum(u.hours) AS hours
+    FROM usage u JOIN log_entry e ON e.seq = u.seq JOIN printer p ON p.id = u.printer_id JOIN printer_model m ON m.id = p.model_id
+    WHERE u.kind = 'goods' AND u.taken_back_seq IS NULL AND u.hours > 0
+      AND u.at >= ${from.toISOString()}::timestamptz AND u.at < ${until.toISOString()}::timestamptz ${here}
+    GROUP BY 1, 2 ORDER BY 2, 4 DESC LIMIT 100`)
+  return rows.map(({ model, goods, pieces, hours }) => ({
+    model,
+    goods,
+    pieces: Number(pieces),
+    perHour: Number(pieces) / Number(hours),
+  }))
 }
 
 /** By which rates costs are reckoned; work alone where nobody has set the rest. */
@@ -129,6 +166,7 @@ const emptyLine = (id: string, name: string): CostLine => ({
   perHourMinor: null,
   failures: 0,
   daysDown: 0,
+  standing: null,
 })
 
 function summed(of: CostLine): CostLine {

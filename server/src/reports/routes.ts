@@ -9,7 +9,7 @@ import { handover } from '../logbook/handover.ts'
 import { sinceOf } from '../logbook/routes.ts'
 import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { addressOf, idFrom, freshFor, requires, signedIn, type Services } from '../services/services.ts'
-import { printer, printerModel, slot, spool } from '../platform/tables.ts'
+import { printer, printerModel, slot, spool, stockItem } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
 import { handoverSheet } from './handoverSheet.ts'
 import { holdTag } from './holdTag.ts'
@@ -140,8 +140,16 @@ export function reportRoutes(services: Services): Router {
           address: `${base}/go/${shortCode(row.id)}`,
         }))
       }
+      case 'items': {
+        const rows = await db.select().from(stockItem).where(eq(stockItem.retired, false)).orderBy(asc(stockItem.name))
+        return rows.map(({ id, name, content: { place, supplier } }) => ({
+          title: name,
+          detail: [place, supplier].filter(Boolean).join('\n'),
+          address: `${base}/go/${shortCode(id)}`,
+        }))
+      }
       default:
-        throw badInput('of', 'Labels are there for printers, slots or spools.')
+        throw badInput('of', 'Labels are there for printers, slots, spools or items of the stores.')
     }
   }
 

@@ -3,7 +3,7 @@ import { Router } from 'express'
 import type { Db } from '../platform/database.ts'
 import { sessionToken } from '../services/services.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { printer, slot, spool } from '../platform/tables.ts'
+import { printer, slot, spool, stockItem } from '../platform/tables.ts'
 
 /** Twelve hexadecimal digits of an id: short enough to type from a label, long enough to be the only one. */
 export const shortCode = (id: string) => id.replaceAll('-', '').slice(0, 12)
@@ -49,5 +49,10 @@ async function pageOf(db: Db, [from, to]: [string, string]): Promise<string | nu
     .select({ id: spool.id })
     .from(spool)
     .where(between(spool.id, from, to))
-  return f ? `/spools?spool=${f.id}` : null
+  if (f) return `/spools?spool=${f.id}`
+  const [i] = await db
+    .select({ id: stockItem.id })
+    .from(stockItem)
+    .where(between(stockItem.id, from, to))
+  return i ? `/stores/${i.id}` : null
 }

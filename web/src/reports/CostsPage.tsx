@@ -159,6 +159,7 @@ function Report({ page }: { page: Page }) {
             ))}
             <th className={table.right}>Together</th>
             <th className={table.right}>For 1,000 h</th>
+            {by === 'printer' && <th>Beside its like</th>}
           </tr>
         </thead>
         <tbody>
@@ -172,13 +173,14 @@ function Report({ page }: { page: Page }) {
           {words}
         </p>
       ))}
+      <Goods goods={page.goods} />
       <Behind page={page} cash={cash} />
     </>
   )
 }
 
 function CostRow({ line, by, cash }: { line: CostLine; by: CostGroup; cash: (minor: number) => string }) {
-  const { id, name, runHours, failures, minor, sumMinor, perHourMinor } = line
+  const { id, name, runHours, failures, minor, sumMinor, perHourMinor, standing } = line
   const to = by === 'printer' ? `/printers/${id}` : by === 'part type' && id !== 'none' ? `/lives/${id}` : null
   return (
     <tr>
@@ -194,7 +196,51 @@ function CostRow({ line, by, cash }: { line: CostLine; by: CostGroup; cash: (min
         <b>{cash(sumMinor)}</b>
       </td>
       <td className={table.right}>{perHourMinor === null ? '–' : cash(Math.round(1000 * perHourMinor))}</td>
+      {standing && (
+        <td>
+          {standing.standing === 'too little to say' ? (
+            <span className="quiet">too little to say</span>
+          ) : (
+            <b>{standing.standing}</b>
+          )}
+          {standing.times !== null && <span className="quiet">, {number(standing.times, 2)} times the usual</span>}
+        </td>
+      )}
     </tr>
+  )
+}
+
+/** How many pieces of the same goods printers of each model make in an hour. */
+function Goods({ goods }: { goods: Page['goods'] }) {
+  if (goods.length === 0) return null
+  return (
+    <Section title="Pieces in an hour of running">
+      <DataTable label="Pieces in an hour of running" stacks>
+        <thead>
+          <tr>
+            <th>Goods</th>
+            <th>Model</th>
+            <th className={table.right}>Pieces</th>
+            <th className={table.right}>In an hour</th>
+            <th>Does the work of</th>
+          </tr>
+        </thead>
+        <tbody>
+          {goods.map(({ goods: what, model, pieces, perHour }) => {
+            const slowest = Math.min(...goods.filter((one) => one.goods === what).map((one) => one.perHour))
+            return (
+              <tr key={`${what} ${model}`}>
+                <td>{what}</td>
+                <td>{model}</td>
+                <td className={table.right}>{pieces}</td>
+                <td className={table.right}>{number(perHour, 3)}</td>
+                <td>{perHour > slowest * 1.05 ? `${number(perHour / slowest, 2)} of the slowest model` : ''}</td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </DataTable>
+    </Section>
   )
 }
 

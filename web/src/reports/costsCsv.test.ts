@@ -12,6 +12,7 @@ const line = (name: string, parts: number, perHourMinor: number | null): CostLin
   perHourMinor,
   failures: 2,
   daysDown: 0.5,
+  standing: null,
 })
 
 test('has a row for each line and one for all, in the unit of the currency', () => {

@@ -25,7 +25,7 @@ type View = (typeof views)[number]
 /** What lies on the shelf, what to keep there, and what to order. */
 export function StoresPage() {
   const stores = useStores()
-  const { may, site } = useSession()
+  const { may, site, labelsCarry } = useSession()
   const [doing, setDoing] = useState<Doing>(null)
   return (
     <>
@@ -67,6 +67,11 @@ export function StoresPage() {
               >
                 Order list (CSV)
               </Menu.Item>
+              {labelsCarry && (
+                <Menu.Item component="a" href="/api/reports/labels?of=items&size=small" target="_blank">
+                  Labels of the items (PDF)
+                </Menu.Item>
+              )}
               <Menu.Item component={Link} to="/spools">
                 Spools of filament
               </Menu.Item>
