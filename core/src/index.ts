@@ -104,6 +104,7 @@ export { shareOut } from './maths/shareOut.ts'
 export { misfits, type JointedPart, type Misfit, type PartJoint } from './parts/joints.ts'
 export { trialHalves, type TrialArm, type TrialPrinter } from './upgrades/trialHalves.ts'
 export { meanDifference } from './upgrades/meanDifference.ts'
+export { afterRepair, keptAge, type LeftByRepair, type MendedPart, type RepairLesson } from './lives/afterRepair.ts'
 export { standing, type PrinterCost, type Standing } from './upgrades/standing.ts'
 export { helpedWords } from './upgrades/helpedWords.ts'
 export {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { AsBuilt, PrinterPage, UpgradeContent } from '@diatribon/contract'
+import type { AsBuilt, LifePage, PrinterPage, UpgradeContent } from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
 import { design } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
@@ -305,6 +305,12 @@ describe('a repair in place', () => {
       await technician.act({ kind: 'count-hours', printerId: id, meterHours: 200 })
       expect((await belt(id)).part!.age.hours).toBeCloseTo(left, 6)
     }
+  })
+
+  it('is weighed by what followed, on the page of its part type', async () => {
+    const { mended } = await lead.get<LifePage>(`/api/lives/${shop.ids.belt}`)
+    expect(mended).toMatchObject({ parts: 3, failures: 0, learned: null })
+    expect(mended!.chances['as new'] + mended!.chances.better + mended!.chances['as before']).toBeCloseTo(1, 9)
   })
 
   it('holds the printer until it has cured, and only where something cures', async () => {

@@ -7,6 +7,7 @@ import type {
   LooksNode,
   SurvivalStep,
   TurnbullStep,
+  RepairLesson,
 } from '@diatribon/core'
 import type { Clock } from '../hours/clock.ts'
 import type { CheckContent } from '../checks/checkType.ts'
@@ -164,6 +165,8 @@ export interface LifePage extends LifeSummary {
   causes: { times: number[]; causes: Record<string, CauseIncidence>; words: string } | null
   looks: LooksHere | null
   bearing: LifeBearing
+  /** What mending in place has left of the wear, by what followed; null: none was mended. */
+  mended: (RepairLesson & { parts: number }) | null
   /** Empty: it sits on printers of one model only, and one kind of filament went through. */
   byGroup: LifeOfGroup[]
   neighbours: NeighbourLives[]

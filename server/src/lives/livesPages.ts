@@ -8,6 +8,7 @@ import { keptResults } from '../kept/keptResults.ts'
 import { adoptedOf, rulesInForce, type RulesInForce } from './adopted.ts'
 import type { LifeCurves } from './lifeCurvesFigure.ts'
 import { keptJudgements, replacementCosts } from './judgementFigure.ts'
+import { mendedParts } from './mendedParts.ts'
 import { lookingCheck, lookingChecks } from './lookingChecks.ts'
 import { looksPriced } from './looksPriced.ts'
 
@@ -125,7 +126,7 @@ function sameRule(a: PolicyChoice, b: PolicyChoice): boolean {
 }
 
 /** One part type's records, curves, rules and verdict. */
-export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
+export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<LifePage> {
   const [found] = await db
     .select({ row: partType, labour: site.labourCostMinorPerHour })
     .from(partType)
@@ -166,6 +167,7 @@ export async function lifePage(db: Db, partTypeId: string): Promise<LifePage> {
     causes: curves.causes,
     models: curves.models,
     bearing: curves.bearing,
+    mended: await mendedParts(db, { partTypeId, nodes: judged.nodes, now }),
     byGroup: curves.byGroup,
     records: curves.records,
     looks:

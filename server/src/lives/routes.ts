@@ -30,7 +30,7 @@ export function livesRoutes(services: Services): Router {
     const id = idFrom(request, 'part type')
     await freshFor(services, request, 'judgement', [id])
     await freshFor(services, request, 'lifeCurves', [id])
-    response.json(await lifePage(db, id))
+    response.json(await lifePage(db, id, services.clock()))
   })
   return router
 }

@@ -16,6 +16,7 @@ import table from '../ui/Table.module.css'
 import { amount, clockName, day, moment, money, number, plural } from '../ui/words.ts'
 import { AdoptForm } from './AdoptForm.tsx'
 import { Causes } from './Causes.tsx'
+import { Mended } from './Mended.tsx'
 import { effectWords } from './effectWords.ts'
 import classes from './Lives.module.css'
 import { Looks } from './Looks.tsx'
@@ -48,6 +49,7 @@ function Life({ page }: { page: Page }) {
       <Straight page={page} />
       {page.causes && <Causes causes={page.causes} clock={clock} />}
       <Looks page={page} />
+      <Mended mended={page.mended} />
       <ByGroup page={page} />
       <Bearing bearing={page.bearing} />
       {adopted.length > 0 && <Adopted adopted={adopted} clock={clock} site={site} />}
