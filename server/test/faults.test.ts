@@ -265,6 +265,7 @@ describe('a report that was a mistake', () => {
 
   it('is taken back: no fault, no time down, no check that it called for', async () => {
     const id = await printer()
+    await workshop.server.services.kept.settle()
     const before = await lead.get(`/api/printers/${id}/checks`)
     const faultId = await report(id, { symptom: 'Ticks' })
     expect((await lost(id)).failures).toBe(1)

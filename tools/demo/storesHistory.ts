@@ -104,37 +104,62 @@ export function storesHistory(told: readonly Told[], now: number, names: Names):
     60,
   )
   tell(countedDaysAgo, 'pim', { kind: 'count-items', lines: [{ itemId: glue, pieces: 2 }] }, 130)
+  const boxId = idOf('box red')
+  tell(
+    countedDaysAgo,
+    'technician',
+    {
+      kind: 'set-box',
+      boxId,
+      name: 'Red repair box',
+      holds: [
+        { what: 'Hex keys, set', pieces: 1 },
+        { what: 'Brass brush', pieces: 2 },
+        { what: 'Tweezers', pieces: 1 },
+        { what: 'Heat-proof gloves, pair', pieces: 1 },
+      ],
+      home: 'By the door of the main workshop',
+      checkEveryDays: 30,
+    },
+    140,
+  )
+  tell(12, 'pim', { kind: 'check-box', boxId, missing: [{ what: 'Brass brush', pieces: 1 }] })
+  tell(1, 'oskar', { kind: 'move-box', boxId, place: 'Hot room', personId: personId('oskar') })
   mendedWheels(told, names, tell, glue)
   return out
 }
 
-/** Of a printer whose wheels have never been changed, one bearing was glued back into its wheel. */
+const mendedDaysAgo = 24
+
+/** On a printer whose wheels have not been changed since, one bearing was glued back into its wheel. */
 function mendedWheels(
   told: readonly Told[],
-  { printerIdOf, slotIdOf }: Names,
+  { idOf, printerIdOf, slotIdOf }: Names,
   tell: (daysAgo: number, who: string, action: Record<string, unknown>, minutes?: number) => void,
   glue: string,
 ): void {
   const wheels = 'Carriage wheels'
-  const never = printers.find(
-    ({ name, model }) =>
-      models[model].slots.some(([slot]) => slot === wheels) &&
-      !told.some(({ action }) => action.slotId === slotIdOf(name, wheels)),
-  )
-  if (!never) return
-  const slotId = slotIdOf(never.name, wheels)
-  tell(24, 'oskar', {
-    kind: 'repair-part',
-    printerId: printerIdOf(never.name),
-    slotId,
-    fittingId: derivedId('fitting', slotId),
-    was: 'worn at check',
-    way: 'glued',
-    what: 'One bearing sat loose in its wheel: glued in',
-    effect: 'better',
-    permanence: 'permanent',
-    minutes: 20,
-    materialsMinor: 60,
-    materials: [{ itemId: glue, pieces: 1 }],
-  })
+  const last = told.at(-1)?.at ?? 0
+  for (const { name, model } of printers) {
+    if (!models[model].slots.some(([slot]) => slot === wheels)) continue
+    const slotId = slotIdOf(name, wheels)
+    const swap = told.findLast(({ action }) => action.kind === 'swap-part' && action.slotId === slotId)
+    if (swap && swap.at > last - (mendedDaysAgo + 20) * dayMs) continue
+    if (swap) swap.action.key ??= idOf(`wheels of ${name}`)
+    tell(mendedDaysAgo, 'oskar', {
+      kind: 'repair-part',
+      printerId: printerIdOf(name),
+      slotId,
+      fittingId: derivedId('fitting', swap ? (swap.action.key as string) : slotId),
+      was: 'worn at check',
+      way: 'glued',
+      what: 'One bearing sat loose in its wheel: glued in',
+      effect: 'better',
+      permanence: 'permanent',
+      minutes: 20,
+      materialsMinor: 60,
+      materials: [{ itemId: glue, pieces: 1 }],
+    })
+    return
+  }
 }
