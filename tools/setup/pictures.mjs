@@ -80,7 +80,7 @@ export async function takePictures(url, executablePath) {
     await page.setViewportSize(viewport)
     await page.goto(path)
     await page.getByRole('heading').first().waitFor({ state: 'attached' })
-    await page.getByText('Fetching …').waitFor({ state: 'detached' })
+    await page.getByText('Fetching …').first().waitFor({ state: 'detached' })
     await before()
     await page.evaluate(() => document.fonts.ready)
     await page.screenshot({ path: join(root, 'docs', 'screenshots', `${name}.png`), animations: 'disabled' })
