@@ -337,6 +337,7 @@ describe('a repair in place', () => {
     await technician.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Another printer' })
     expect((await belt(id)).part!.fittingId).toBe(slot.part!.fittingId)
     expect((await built(id)).repairs).toEqual([])
+    expect((await lead.get<PrinterPage>(`/api/printers/${id}`)).madeDuties).toEqual([])
   })
 })
 

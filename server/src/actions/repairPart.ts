@@ -111,6 +111,11 @@ export const repairPart: ActionKind<RepairPart> = {
     facts.put('fitting', { ...putBack(old, seq), movedOn: false })
     for (const move of moves) facts.put('stockMove', { ...move, takenBackSeq: seq })
     facts.put('repair', { ...row, takenBackSeq: seq })
+    const { comeBack, faultId, key } = original.action
+    const promise = comeBack && (await facts.get('duty', comeBack.dutyId, 'duty'))
+    if (promise && promise.settledSeq === null) facts.put('duty', { ...promise, settledSeq: seq })
+    const step = faultId && (await facts.look('faultStep', derivedId('step', key)))
+    if (step) facts.put('faultStep', { ...step, takenBackSeq: seq })
   },
 
   words: ({ slotId, way, what, effect, permanence, was, minutes, cureHours, confirmed }, names) =>

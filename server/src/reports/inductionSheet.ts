@@ -85,9 +85,8 @@ export function inductionSheet({ site, found }: { site: Site; found: Mishaps[] }
       .text(plain(`- ${prevents[topic]}`), { lineGap: 2 })
   pdf.moveDown(1).font('Helvetica-Oblique').fontSize(9)
   pdf.text(
-    'Smoke, smell, brown plugs: switch off and unplug if that is safe, then tell somebody. The maker’s manual and local rules come first.'.replace(
-      '’',
-      "'",
+    plain(
+      'Smoke, smell, brown plugs: switch off and unplug if that is safe, then tell somebody. The maker’s manual and local rules come first.',
     ),
   )
   return numberPages(pdf, 20)

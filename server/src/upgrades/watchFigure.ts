@@ -39,7 +39,6 @@ export interface UpgradeWatch {
 
 /** So long before an installation, and back from now, faults are looked at. */
 const yearMs = 365 * dayMs
-/** Readings that must be there before two means are compared. */
 const mostFaultsShown = 60
 
 interface PrinterHere {

@@ -69,6 +69,7 @@ export function InstallForm(props: { page: UpgradePage; printerId: string | null
         data-autofocus={first === null || undefined}
       />
       <CautionBox words={content.cautions} />
+      {content.guard && <CautionBox words={[`This takes off: ${content.guard.removes}. ${content.guard.riskNote}`]} />}
       {printerId && <Caution slotKinds={kinds} />}
       {hands.field}
       <WhatChanges page={page} printer={printer} reasons={reasons} setReasons={setReasons} />

@@ -5,6 +5,7 @@ import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { usePrinter } from '../printers/reads.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { CautionBox } from '../ui/CautionBox.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { kindsTouched } from './kindsTouched.ts'
@@ -44,6 +45,7 @@ export function TakeOffForm(props: { page: UpgradePage; installed: InstalledUpgr
         Way back: {content.wayBack} The printer goes on hold until it is released; parts that are still good go in again
         with their age.
       </p>
+      <CautionBox words={content.cautions} />
       <Caution slotKinds={kinds} />
       {hands.field}
       <Textarea

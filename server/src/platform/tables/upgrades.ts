@@ -120,7 +120,6 @@ export const limitChange = pgTable(
     printerId: uuid('printer_id')
       .notNull()
       .references(() => printer.id),
-    /** null of a limit: as the model has it. */
     limits: jsonb('limits').$type<Partial<MachineLimits>>().notNull(),
     reason: text('reason').notNull(),
     at: moment('at').notNull(),
