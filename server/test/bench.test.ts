@@ -332,3 +332,21 @@ describe('rates and spares', () => {
     expect((await ask('spares', { mean: 1, target: 1 })).status).toBe(400)
   })
 })
+
+describe('input that no sum stands', () => {
+  const ask = (sum: string, asked: object) =>
+    technician.call<{ error?: { message: string } }>('POST', `/api/bench/${sum}`, asked)
+
+  it('is refused in a sentence when it is far too long', async () => {
+    const { status, body } = await ask('life', { records: Array.from({ length: 200_000 }, () => 0) })
+    expect([status, body.error?.message]).toEqual([400, 'Record 1 is not filled in as it should be.'])
+  })
+
+  it('never comes back as a figure that is none', async () => {
+    const { status, body } = await ask('survival', { hours: 14, parts: [{ age: 1, shape: 2, scale: 1e-300 }] })
+    expect([status, body.error?.message]).toEqual([
+      400,
+      'These figures lie too far apart, or too near to 0, for the sum to come out. Check them and their units.',
+    ])
+  })
+})

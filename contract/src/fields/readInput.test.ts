@@ -37,6 +37,17 @@ it('says what is wrong in one sentence, and keeps the words a rule has of its ow
   expect(said(schema, { priceMinor: 'dear' })).toBe('Price must be a figure such as 12.5.')
 })
 
+it('tells the first fault of input that is long, and stands it', () => {
+  const schema = Joi.object({
+    rows: Joi.array()
+      .items(Joi.object({ age: Joi.number().required() }))
+      .max(100),
+  })
+  const rows = (row: unknown) => Array.from({ length: 200_000 }, () => row)
+  expect(said(schema, { rows: rows(0) })).toBe('Row 1 is not filled in as it should be.')
+  expect(said(schema, { rows: rows({ age: 1 }) })).toBe('Rows holds at most 100.')
+})
+
 /** What no technician should have to read: code names, places in lists, moments as programs write them. */
 const code = /[a-z][A-Z]|[[\]{}]|\d{4}-\d{2}-\d{2}T|undefined|null|\bvalue\b"/
 

@@ -59,7 +59,7 @@ const preferences: Joi.ValidationOptions = {
 }
 
 /** Schemas with our preferences worked in once: as options of each call they cost half the time of the check. */
-const prepared = new WeakMap<Joi.Schema, Joi.Schema>()
+const prepared = new WeakMap<Joi.Schema, { first: Joi.Schema; all: Joi.Schema }>()
 
 /** What was sent as it should be, or what is wrong with it, field by field and in one sentence. */
 export type ReadInput<T> = { ok: true; value: T } | { ok: false; fields: Record<string, string>; sentence: string }
@@ -67,12 +67,30 @@ export type ReadInput<T> = { ok: true; value: T } | { ok: false; fields: Record<
 /** Whether this is something that is chosen from what is there, and not written. */
 const isChosen = (path: readonly (string | number)[]) => /Ids?$|^(kind|outcome|role|event)$/.test(String(path.at(-1)))
 
+/** Of longer input only the first fault is told: hundreds of thousands of them would hold the server up, and nobody reads them. */
+const mostTold = 2000
+
+function isLong(input: unknown): boolean {
+  let left = mostTold
+  const count = (part: unknown): boolean => {
+    if (typeof part !== 'object' || part === null) return false
+    const parts: unknown[] = Object.values(part)
+    left -= parts.length
+    return left < 0 || parts.some(count)
+  }
+  return count(input)
+}
+
 /** Reads a body, a query or an action against its schema; says every fault in the words of the screens. */
 export function readInput<T>(schema: Joi.ObjectSchema<T> | Joi.ObjectSchema, input: unknown): ReadInput<T> {
   let strict = prepared.get(schema)
-  if (!strict) prepared.set(schema, (strict = schema.prefs(preferences)))
-  const { value, error } = strict.validate(input ?? {}) as { value: T; error?: Joi.ValidationError }
-  if (!error) return { ok: true, value }
+  if (!strict) {
+    strict = { first: schema.prefs({ ...preferences, abortEarly: true }), all: schema.prefs(preferences) }
+    prepared.set(schema, strict)
+  }
+  const { value, error: first } = strict.first.validate(input ?? {}) as { value: T; error?: Joi.ValidationError }
+  if (!first) return { ok: true, value }
+  const error = isLong(input) ? first : (strict.all.validate(input ?? {}).error ?? first)
   const fields: Record<string, string> = {}
   for (const detail of error.details) fields[detail.path.join('.')] ??= faultWords(detail)
   const sentences = [...new Set(Object.values(fields))].slice(0, 5)

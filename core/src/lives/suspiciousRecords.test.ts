@@ -19,4 +19,8 @@ it('exact limits of a share', () => {
   const [low, high] = shareLimits(3, 20)
   expect(low).toBeCloseTo(0.03207, 4)
   expect(high).toBeCloseTo(0.37893, 4)
+  // Of very many, the normal limits: 0.3 ± 1.96 √(0.3 · 0.7 / n).
+  const [below, above] = shareLimits(300_000, 1_000_000)
+  expect(below).toBeCloseTo(0.3 - 1.96 * Math.sqrt(0.21e-6), 5)
+  expect(above).toBeCloseTo(0.3 + 1.96 * Math.sqrt(0.21e-6), 5)
 })

@@ -13,10 +13,15 @@ export function shareLimits(k: number, n: number): [lower: number, upper: number
   return [lower, upper]
 }
 
+/** So many standard deviations from the mean lies nothing that a limit could feel. */
+const reach = 12
+
 /** Chance of at most k of n. */
 function upTo(k: number, n: number, p: number): number {
+  const width = reach * (Math.sqrt(n * p * (1 - p)) + 1)
+  const [from, to] = [Math.max(0, Math.floor(n * p - width)), Math.min(k, Math.ceil(n * p + width))]
   let sum = 0
-  for (let i = 0; i <= k; i++)
+  for (let i = from; i <= to; i++)
     sum += Math.exp(
       logGamma(n + 1) - logGamma(i + 1) - logGamma(n - i + 1) + i * Math.log(p) + (n - i) * Math.log1p(-p),
     )
