@@ -5,5 +5,11 @@ export interface Attachment {
   height: number
 }
 
+/** A file that is kept as it is, such as a drawing to print from. Its bytes are at /api/attachments/{id}. */
+export interface AttachedFile {
+  id: string
+  name: string
+}
+
 /** Photos that one entry may have. */
 export const mostPhotos = 6

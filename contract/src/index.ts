@@ -123,6 +123,7 @@ export type { SetStandingRule } from './actions/setStandingRule.ts'
 export type { ShowPiece } from './actions/showPiece.ts'
 export type { RepairPart } from './actions/repairPart.ts'
 export type { SetItem } from './actions/setItem.ts'
+export type { PlaceOrder } from './actions/placeOrder.ts'
 export type { ReceiveItems } from './actions/receiveItems.ts'
 export type { CountItems } from './actions/countItems.ts'
 export type { UseItems } from './actions/useItems.ts'
@@ -144,6 +145,7 @@ export type {
   Arm,
   Campaign,
   DidItHelp,
+  PrintedPart,
   InstalledUpgrade,
   OwnLimits,
   ReadingChange,
@@ -165,6 +167,8 @@ export {
   type StockMove,
   type StoresPage,
   type UsedStock,
+  type KitLine,
+  type OpenOrder,
 } from './stores/item.ts'
 export type { LendPrinter } from './actions/lendPrinter.ts'
 export type { TakePrinterBack } from './actions/takePrinterBack.ts'
@@ -304,7 +308,7 @@ export {
   type SignOff,
   type TrainingRecord,
 } from './people/signOffs.ts'
-export { mostPhotos, type Attachment } from './attachment.ts'
+export { mostPhotos, type AttachedFile, type Attachment } from './attachment.ts'
 export type { ReplacementDuty, Round } from './plan/duty.ts'
 export type { Urgency } from './plan/urgency.ts'
 export type {
@@ -370,6 +374,7 @@ export {
   type JobFacts,
   type PreflightAnswer,
   type PreflightRequest,
+  type EndedJob,
   type RunningJob,
 } from './jobs/job.ts'
 export type { Spool } from './stores/spool.ts'

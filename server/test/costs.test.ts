@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Box, CostsPage, Loan, PrinterPage, Round } from '@diatribon/contract'
+import type { Box, CostsPage, FortnightPage, Loan, PrinterPage, Round } from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
 import { itemOf } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
@@ -133,8 +133,26 @@ describe('a printer that is lent', () => {
       untilDay: '2026-12-24',
       condition: 'Whole',
     }
+    await technician.act({
+      kind: 'make-duty',
+      printerId: id,
+      dutyId: randomUUID(),
+      what: 'Oil the rails',
+      dueDate: '2026-11-20',
+    })
+    const madeHere = async () =>
+      (await lead.get<Round>('/api/plan/round')).made.filter(({ printer }) => printer.id === id).length
+    // Nobody has a shift here: what would be planned is left, with the reason.
+    const plannedHere = async () => {
+      const { visits, left } = await lead.get<FortnightPage>('/api/plan/fortnight')
+      const tasks = [...visits.flatMap((visit) => visit.tasks), ...left.map(({ task }) => task)]
+      return tasks.filter(({ printer }) => printer.id === id).map(({ kind }) => kind)
+    }
+    expect(await madeHere()).toBe(1)
+    expect(await plannedHere()).toContain('duty')
     await technician.act(lend)
     expect(await dueHere()).toHaveLength(0)
+    expect([await madeHere(), await plannedHere()]).toEqual([0, []])
     expect(await technician.refused(lend)).toMatchObject({ code: 'already-lent' })
     expect(await technician.refused({ kind: 'release-printer', printerId: id })).toMatchObject({ code: 'lent' })
     await technician.act({ kind: 'take-printer-back', printerId: id, condition: 'A scratch on the left' })

@@ -2,6 +2,7 @@ import { brokenLimits, preparePlan, type PlanAnswer, type PlanProblem, type Plan
 import { randomUUID } from 'node:crypto'
 import ICAL from 'ical.js'
 import type { FortnightPage, LongJobPage, PricedMove, Round } from '@diatribon/contract'
+import { itemOf } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let moment = Date.parse('2026-11-20T06:00:00Z')
@@ -171,6 +172,29 @@ describe('the workshop’s plan', () => {
       await lead.act({ kind: 'place-task', printerId: shop.ids.printer, task, choice: 'pinned', day: late })
     expect(nozzleVisit(await plan())!.day).toBe(late)
     for (const task of tasks) await lead.act({ kind: 'place-task', printerId: shop.ids.printer, task, choice: 'free' })
+  })
+
+  it('waits for a part that lies on no shelf: until one ordered today is here, or the order that was placed', async () => {
+    const itemId = randomUUID()
+    const content = itemOf('Nozzles', { partTypeId: shop.ids.nozzle, leadDays: 9 })
+    await lead.act({ kind: 'set-item', itemId, content, at: at(1) })
+    await lead.act({ kind: 'count-items', lines: [{ itemId, pieces: 0 }], at: at(1) })
+    const dayNow = new Date(moment).toISOString().slice(0, 10)
+    const later = (days: number) => new Date(Date.parse(dayNow) + days * 86_400_000).toISOString().slice(0, 10)
+    const stockOf = (page: FortnightPage) => {
+      const visit = nozzleVisit(page)!
+      return { day: visit.day, stock: visit.tasks.find(({ words }) => words === 'Nozzle')!.stock }
+    }
+    const without = stockOf(await plan())
+    expect(without.stock).toMatchObject({ hereOn: later(9), isOrdered: false })
+    expect(without.day >= later(9)).toBe(true)
+    const { key } = await lead.act({ kind: 'place-order', lines: [{ itemId, pieces: 1 }], expectedOn: later(4) })
+    const ordered = stockOf(await plan())
+    expect(ordered.stock).toMatchObject({ hereOn: later(4), isOrdered: true })
+    expect(ordered.day >= later(4) && ordered.day < later(9)).toBe(true)
+    await lead.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Sold out' })
+    await lead.act({ kind: 'count-items', lines: [{ itemId, pieces: 3 }] })
+    expect(stockOf(await plan()).stock).toMatchObject({ hereOn: null })
   })
 
   it('goes around a day on which the printer is booked, and one on which somebody is ill', async () => {

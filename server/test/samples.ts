@@ -113,6 +113,7 @@ export function samples({ ids }: Workshop, now: number): Record<ActionKindName, 
       minutes: 1,
     },
     'set-item': { ...head('set-item'), itemId: randomUUID(), content: itemOf(randomUUID()) },
+    'place-order': { ...head('place-order'), lines: [{ itemId: randomUUID(), pieces: 1 }] },
     'receive-items': {
       ...head('receive-items'),
       lines: [{ itemId: randomUUID(), pieces: 1, paidMinor: null }],

@@ -1,5 +1,13 @@
 import { randomUUID } from 'node:crypto'
-import type { ItemPage, StockLine, StoresPage, UpgradesPage } from '@diatribon/contract'
+import type {
+  AttachedFile,
+  EndedJob,
+  ItemPage,
+  StockLine,
+  StoresPage,
+  UpgradePage,
+  UpgradesPage,
+} from '@diatribon/contract'
 import { stockOnHand, type StockEvent } from '@diatribon/core'
 import { factsOf, factsReplayed } from './replay.ts'
 import { design, itemOf } from './samples.ts'
@@ -197,6 +205,172 @@ it('an upgrade takes its screws from the stores, and its wear part once', async 
   expect(upgrades.find(({ id }) => id === upgradeId)).toMatchObject({ installed: 1 })
   await technician.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Not here' })
   expect([(await line(screws)).onHand, (await line(hard)).onHand]).toEqual([10, 10])
+})
+
+describe('orders', () => {
+  it('are under way until as much has come in; nothing is ordered twice; one that will not come is taken back', async () => {
+    const id = await kept(itemOf('Tubes', { least: 10, leadDays: 20, packOf: 5 }))
+    await technician.act({ kind: 'count-items', lines: [{ itemId: id, pieces: 1 }], at: at(30) })
+    expect((await line(id)).keep!.order).toBe(10)
+    const order = { kind: 'place-order' as const, supplier: 'Tern Parts' }
+    const first = await technician.act({ ...order, lines: [{ itemId: id, pieces: 5 }], at: at(25) })
+    await technician.act({ ...order, lines: [{ itemId: id, pieces: 5 }], expectedOn: '2026-12-01' })
+    const { ordered, keep } = await line(id)
+    // Twenty days after 26 October it was late, in the workshop's own calendar.
+    expect(ordered).toMatchObject([
+      { pieces: 5, expectedOn: '2026-11-15', isLate: true, supplier: 'Tern Parts' },
+      { pieces: 5, expectedOn: '2026-12-01', isLate: false },
+    ])
+    expect(keep!.order).toBe(0)
+    const { key } = await technician.act({
+      kind: 'receive-items',
+      lines: [{ itemId: id, pieces: 3, paidMinor: 300 }],
+      at: at(2),
+    })
+    expect((await line(id)).ordered.map(({ pieces }) => pieces)).toEqual([2, 5])
+    await technician.act({ kind: 'amend', entryKey: first.key, takeBack: true, reason: 'Sold out' })
+    // Of the younger order nothing can have come in before it was placed.
+    expect((await line(id)).ordered.map(({ pieces }) => pieces)).toEqual([5])
+    await technician.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Of another bag' })
+    expect((await line(id)).onHand).toBe(1)
+    const yesterday = { ...order, lines: [{ itemId: id, pieces: 1 }], expectedOn: '2026-11-19' }
+    expect(await technician.refused(yesterday)).toMatchObject({
+      status: 400,
+      fields: { expectedOn: expect.anything() },
+    })
+    const operator = await shop.as('operator')
+    expect(await operator.refused({ ...order, lines: [{ itemId: id, pieces: 1 }] })).toMatchObject({ status: 403 })
+  })
+
+  it('placed by two processes at once are both there', async () => {
+    const id = await kept(itemOf('Springs', { least: 4 }))
+    const other = await shop.start()
+    const elsewhere = await new Client(other).signIn('technician')
+    await Promise.all(
+      [technician, elsewhere].map((who) => who.act({ kind: 'place-order', lines: [{ itemId: id, pieces: 2 }] })),
+    )
+    await other.close()
+    expect((await line(id)).ordered.map(({ pieces }) => pieces)).toEqual([2, 2])
+  })
+})
+
+describe('kits', () => {
+  it('are taken apart as they come in, and no minor unit of their price is lost', async () => {
+    const [screws, washers] = [await kept(itemOf('Screws M3')), await kept(itemOf('Washers M3'))]
+    const bag = itemOf('Bag of screws', {
+      contents: [
+        { itemId: screws, pieces: 20 },
+        { itemId: washers, pieces: 10 },
+      ],
+    })
+    const bagId = await kept(bag)
+    await technician.act({ kind: 'place-order', lines: [{ itemId: bagId, pieces: 2 }] })
+    expect((await line(washers)).ordered).toMatchObject([{ pieces: 20 }])
+    await technician.act({
+      kind: 'receive-items',
+      lines: [
+        { itemId: bagId, pieces: 2, paidMinor: 1001 },
+        { itemId: screws, pieces: 1, paidMinor: 5 },
+      ],
+    })
+    expect([(await line(screws)).onHand, (await line(washers)).onHand]).toEqual([41, 20])
+    const paid = [(await item(screws)).moves[0]!, (await item(washers)).moves[0]!].map(({ paidMinor }) => paidMinor!)
+    expect(paid[0]! + paid[1]!).toBe(1006)
+    expect((await item(washers)).kits).toMatchObject([{ name: 'Bag of screws', pieces: 10 }])
+    expect((await line(washers)).ordered).toEqual([])
+    expect(await line(bagId)).toMatchObject({ onHand: 0, keep: null })
+  })
+
+  it('hold items and no kits, and only parts that fit each other; nobody counts or takes a kit', async () => {
+    const screws = await kept(itemOf('Screws M4'))
+    const bagId = await kept(itemOf('Bag M4', { contents: [{ itemId: screws, pieces: 2 }] }))
+    const set = (content: ReturnType<typeof itemOf>, itemId: string = randomUUID()) =>
+      technician.refused({ kind: 'set-item', itemId, content })
+    expect(await set(itemOf('Bag of bags', { contents: [{ itemId: bagId, pieces: 1 }] }))).toMatchObject({
+      status: 400,
+      message: 'A kit holds items, and no other kit.',
+    })
+    expect(await set(itemOf('Bag M4'), bagId)).toMatchObject({ status: 400 })
+    const count = { kind: 'count-items', lines: [{ itemId: bagId, pieces: 1 }] }
+    expect(await technician.refused(count)).toMatchObject({ status: 409, code: 'is-a-kit' })
+    expect(await technician.refused({ kind: 'use-items', itemId: bagId, pieces: 1, what: 'x' })).toMatchObject({
+      code: 'is-a-kit',
+    })
+    // A nozzle and a heat break with another thread.
+    const part = async (name: string, slotKind: string, joint: object) => {
+      const partTypeId = randomUUID()
+      await lead.act({
+        kind: 'add-part-type',
+        partTypeId,
+        name,
+        slotKind,
+        agesBy: 'hours',
+        tradeInterval: 100,
+        priceMinor: 100,
+        minutes: 5,
+        failureExtraMinor: 100,
+        joints: [joint],
+      })
+      return kept(itemOf(name, { partTypeId }))
+    }
+    const nozzle = await part('Nozzle M6', 'nozzle', { with: 'heat break', thread: 'M6' })
+    const other = await part('Heat break M5', 'heat break', { with: 'nozzle', thread: 'M5' })
+    expect(
+      await set(itemOf('Hot end', { contents: [nozzle, other].map((itemId) => ({ itemId, pieces: 1 })) })),
+    ).toMatchObject({ status: 409, code: 'does-not-fit', message: expect.stringContaining('thread') })
+  })
+})
+
+describe('printed here', () => {
+  it('by a job: the design says how many there are, and how long one took; its file is kept', async () => {
+    const bytes = new Uint8Array([0, 1, 2, 255])
+    const cookie = technician.cookieNow
+    const sent = await fetch(`${shop.server.url}/api/attachments/files?name=brace%20%C3%BC.3mf`, {
+      method: 'POST',
+      headers: { cookie },
+      body: bytes,
+    })
+    expect(sent.status).toBe(201)
+    const file = (await sent.json()) as AttachedFile
+    const got = await fetch(`${shop.server.url}/api/attachments/${file.id}`, { headers: { cookie } })
+    expect(new Uint8Array(await got.arrayBuffer())).toEqual(bytes)
+    expect(got.headers.get('content-disposition')).toMatch(/^attachment; filename=.*brace/)
+    const itemId = await kept(itemOf('Brace', { madeHere: true }))
+    const upgradeId = randomUUID()
+    const content = design({
+      name: 'Brace',
+      parts: [{ name: 'Brace', pieces: 2, made: 'printed here', priceMinor: null, hours: 3, itemId, attached: file }],
+      steps: [],
+    })
+    await technician.act({ kind: 'set-upgrade', upgradeId, version: 0, content })
+    const lost = {
+      ...content,
+      name: 'Lost',
+      parts: [{ ...content.parts[0], attached: { id: randomUUID(), name: 'x' } }],
+    }
+    expect(
+      await technician.refused({ kind: 'set-upgrade', upgradeId: randomUUID(), version: 0, content: lost }),
+    ).toMatchObject({ status: 404 })
+    const printerId = randomUUID()
+    await shop.takeIn(printerId, 'Sanderling', 61)
+    const jobId = randomUUID()
+    await technician.act({ kind: 'start-job', printerId, jobId, name: 'braces', plannedHours: 12, at: at(2) })
+    const receive = {
+      kind: 'receive-items' as const,
+      lines: [{ itemId, pieces: 4, paidMinor: null }],
+      printedOn: printerId,
+      jobId,
+    }
+    expect(await technician.refused(receive)).toMatchObject({ status: 409, code: 'job-running' })
+    await technician.act({ kind: 'finish-job', printerId, jobId, outcome: 'good', hours: 14, at: at(1) })
+    expect(await lead.get<EndedJob[]>(`/api/printers/${printerId}/jobs`)).toMatchObject([{ id: jobId, hours: 14 }])
+    const elsewhere = { ...receive, printedOn: shop.ids.printer }
+    expect(await technician.refused(elsewhere)).toMatchObject({ status: 400, fields: { jobId: expect.anything() } })
+    await technician.act({ ...receive })
+    await technician.act({ ...receive, lines: [{ itemId, pieces: 3, paidMinor: null }] })
+    const { printed } = await lead.get<UpgradePage>(`/api/upgrades/${upgradeId}`)
+    expect(printed).toEqual([{ itemId, pieces: 7, on: ['Sanderling'], hoursEach: 2, jobs: 1 }])
+  })
 })
 
 it('the book played again gives the same', async () => {

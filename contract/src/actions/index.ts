@@ -74,6 +74,7 @@ import { setStandingRule, type SetStandingRule } from './setStandingRule.ts'
 import { showPiece, type ShowPiece } from './showPiece.ts'
 import { repairPart, type RepairPart } from './repairPart.ts'
 import { setItem, type SetItem } from './setItem.ts'
+import { placeOrder, type PlaceOrder } from './placeOrder.ts'
 import { receiveItems, type ReceiveItems } from './receiveItems.ts'
 import { countItems, type CountItems } from './countItems.ts'
 import { useItems, type UseItems } from './useItems.ts'
@@ -187,6 +188,7 @@ export interface Actions {
   'show-piece': ShowPiece
   'repair-part': RepairPart
   'set-item': SetItem
+  'place-order': PlaceOrder
   'receive-items': ReceiveItems
   'count-items': CountItems
   'use-items': UseItems
@@ -298,6 +300,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'show-piece': showPiece,
   'repair-part': repairPart,
   'set-item': setItem,
+  'place-order': placeOrder,
   'receive-items': receiveItems,
   'count-items': countItems,
   'use-items': useItems,

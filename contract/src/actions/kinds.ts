@@ -82,6 +82,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'show-piece': 'Test piece shown',
   'repair-part': 'Part mended',
   'set-item': 'Item kept',
+  'place-order': 'Ordered',
   'receive-items': 'Received',
   'count-items': 'Stock counted',
   'use-items': 'Taken from stock',

@@ -12,6 +12,8 @@ export interface ReceiveItems extends ActionHeader<'receive-items'> {
   supplier?: string
   /** Printed here, on which printer. */
   printedOn?: string
+  /** The job of that printer that printed them. */
+  jobId?: string
   note?: string
 }
 
@@ -31,8 +33,11 @@ export const receiveItems: ActionShape = {
       .required(),
     supplier: words(120),
     printedOn: uuid,
+    jobId: uuid,
     note: words(2000),
-  }),
+  })
+    .with('jobId', 'printedOn')
+    .messages({ 'object.with': 'a job was printed on some printer: say which' }),
   areas: ['stores', 'plan', 'logbook'],
   summary: 'Take pieces into the stores.',
 }

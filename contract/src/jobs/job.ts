@@ -46,6 +46,17 @@ export interface PreflightAnswer {
   }[]
 }
 
+/** A print that has ended. */
+export interface EndedJob {
+  id: string
+  name: string
+  finishedAt: string
+  /** As it counted. */
+  hours: number
+  metres: number
+  outcome: 'good' | 'failed' | 'stopped'
+}
+
 /** A print that was started and is not finished. */
 export interface RunningJob {
   id: string

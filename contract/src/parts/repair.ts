@@ -17,7 +17,6 @@ export type RepairEffect = (typeof repairEffects)[number]
 /** A repair of a part that stayed in its slot. */
 export interface Repair {
   seq: number
-  entryKey: string
   slotId: string
   slotName: string
   way: RepairWay
@@ -29,6 +28,4 @@ export interface Repair {
   at: string
   runHours: number
   who: string
-  /** Not to be used before. */
-  curesUntil: string | null
 }

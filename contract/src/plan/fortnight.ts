@@ -40,7 +40,7 @@ export interface PlannedTask {
   /** Not before this day. */
   earliest: string | null
   /** Where its part lies, or from when on it could be here; left out where nobody keeps it. */
-  stock?: { place: string | null; hereOn: string | null }
+  stock?: { place: string | null; hereOn: string | null; isOrdered: boolean }
   /** What each day of waiting costs, in minor units. */
   riskPerDayMinor: number
   /** Least role that may do it. */

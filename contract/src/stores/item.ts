@@ -17,6 +17,14 @@ export interface ItemContent {
   madeHere: boolean
   /** Pieces that are kept of what is no wear part; null: none in particular. */
   least: number | null
+  /** What one holds, when it comes as a kit: it is taken apart as it comes in, and its pieces lie on the shelf. */
+  contents?: KitLine[]
+}
+
+/** One thing in a kit. */
+export interface KitLine {
+  itemId: string
+  pieces: number
 }
 
 export const itemContent = Joi.object({
@@ -29,6 +37,11 @@ export const itemContent = Joi.object({
   code: words(60).allow(null).required(),
   madeHere: Joi.boolean().required(),
   least: Joi.number().integer().min(0).max(100_000).allow(null).required(),
+  contents: Joi.array()
+    .items(Joi.object({ itemId: uuid.required(), pieces: Joi.number().integer().min(1).max(10_000).required() }))
+    .min(1)
+    .max(40)
+    .unique('itemId'),
 })
 
 /** By what a line is bought or made, and what is there. */
@@ -46,6 +59,21 @@ export interface StockLine {
   priceMinor: number | null
   used: UsedStock[]
   keep: Keep | null
+  /** What was ordered and has not come in yet, the oldest first. */
+  ordered: OpenOrder[]
+}
+
+/** Pieces of an order that have not come in yet. */
+export interface OpenOrder {
+  /** Number of the entry that told of it. */
+  seq: number
+  /** Its key, to take it back when it will not come. */
+  key: string
+  pieces: number
+  at: string
+  supplier: string | null
+  expectedOn: string
+  isLate: boolean
 }
 
 /** A used part that lies there. */
@@ -91,10 +119,14 @@ export interface StockMove {
   paidMinor: number | null
   words: string
   takenBack: boolean
+  /** Key of the entry, where it is an entry of the stores that can be taken back from here. */
+  takeBackKey: string | null
 }
 
 export interface ItemPage {
   line: StockLine
+  /** Kits that it comes in. */
+  kits: { id: string; name: string; pieces: number }[]
   moves: StockMove[]
   prices: { at: string; eachMinor: number; pieces: number; supplier: string | null }[]
 }

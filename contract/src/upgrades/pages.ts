@@ -1,5 +1,4 @@
 import type { MachineLimits } from '../printers/model.ts'
-import type { SignOff } from '../people/signOffs.ts'
 import type { RateChange, WhereFirst } from '@diatribon/core'
 import type { UpgradeContent, Verdict } from './upgrade.ts'
 
@@ -65,7 +64,17 @@ export interface InstalledUpgrade {
   who: string
   undoneAt: string | null
   campaignId: string | null
-  entryKey: string
+}
+
+/** What was printed here of a part of a design, into the stores. */
+export interface PrintedPart {
+  itemId: string
+  pieces: number
+  /** Names of the printers that printed them. */
+  on: string[]
+  /** Of those whose job is known: running hours for one; null: of none. */
+  hoursEach: number | null
+  jobs: number
 }
 
 export type Arm = 'gets it' | 'compared'
@@ -150,11 +159,9 @@ export interface UpgradePage {
   versions: { version: number; at: string; who: string; content: UpgradeContent }[]
   installed: InstalledUpgrade[]
   campaigns: Campaign[]
-  candidates: UpgradeCandidate[]
   help: DidItHelp
   pieces: TestPiece[]
-  /** What needs somebody signed off. */
-  signOffs: SignOff[]
+  printed: PrintedPart[]
 }
 
 /** Limits of one printer that differ from its model's. */

@@ -2,6 +2,7 @@ import Joi from 'joi'
 import { uuid, words, workMinutes } from '../actions/action.ts'
 import { printerEvents, type PrinterEvent } from '../checks/upset.ts'
 import { limitFields, type MachineLimits } from '../printers/model.ts'
+import type { AttachedFile } from '../attachment.ts'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
 
 /** What an upgrade does to a printer's record; slots go by their names. */
@@ -37,6 +38,8 @@ export interface UpgradePart {
   itemId?: string
   /** What the file is called and where it lies. */
   file?: string
+  /** The file itself, kept with the workshop's photos. */
+  attached?: AttachedFile
 }
 
 export const schools = ['same part again', 'lined', 'harder', 'another way', 'something added'] as const
@@ -120,6 +123,7 @@ export const upgradeContent = Joi.object({
         grams: Joi.number().min(0).max(100_000),
         itemId: uuid,
         file: words(200),
+        attached: Joi.object({ id: uuid.required(), name: words(120).required() }),
       }),
     )
     .max(40)

@@ -105,7 +105,7 @@ describe('what is taken off the shelf ahead', () => {
 })
 
 describe('what to keep and to order', () => {
-  const shelf = { onHand: 0, packOf: 1, least: null }
+  const shelf = { onHand: 0, coming: 0, packOf: 1, least: null }
   // Poisson of mean 2: five last in 98.3 of 100 cases, four in 94.7, two in 67.7 (Abramowitz & Stegun 1964, 26.1.22).
   test('as the check value of the spares says', () => {
     const { keep, probability, twoLast, order } = whatToKeep({ mean: 2, variance: 2 }, shelf, 0.95)
@@ -119,10 +119,14 @@ describe('what to keep and to order', () => {
         fc.oneof(fc.constant(0), fc.double({ min: 0.001, max: 20, noNaN: true })),
         fc.double({ min: 0.1, max: 5, noNaN: true }),
         fc.integer({ min: 0, max: 30 }),
+        fc.integer({ min: 0, max: 30 }),
         fc.integer({ min: 1, max: 20 }),
-        (mean, scatter, onHand, packOf) => {
+        (mean, scatter, lying, coming, packOf) => {
           const demand = { mean, variance: mean * scatter }
-          const { keep, order, probability } = whatToKeep(demand, { onHand, packOf, least: 1 }, 0.95)
+          const shelfNow = { onHand: lying, coming, packOf, least: 1 }
+          const { keep, order, probability } = whatToKeep(demand, shelfNow, 0.95)
+          // What is on its way counts as what is there.
+          const onHand = lying + coming
           expect(order % packOf).toBe(0)
           expect(onHand + order).toBeGreaterThanOrEqual(Math.min(keep, onHand + order))
           expect(onHand + order).toBeGreaterThanOrEqual(keep > onHand ? keep : onHand)

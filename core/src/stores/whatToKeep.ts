@@ -3,6 +3,8 @@ import { chanceThatLasts, spareStock } from './spareStock.ts'
 export interface Shelf {
   /** Pieces that are there. */
   onHand: number
+  /** Pieces that were ordered and have not come in yet. */
+  coming: number
   /** Pieces that are bought at once, ≥ 1. */
   packOf: number
   /** Pieces that are kept whatever the demand; null: as many as the demand asks for. */
@@ -25,7 +27,7 @@ export interface WhatToKeep {
  * What to have on the shelf, and what to order now.
  *
  * The smallest stock that lasts, with the wanted chance, until what is ordered now is here and until the next look at the shelf after that; what
- * is missing of it is ordered in whole packs.
+ * is missing of it, with what is under way already, is ordered in whole packs.
  * @param demand of that time: mean ≥ 0 and variance ≥ 0
  * @param target between 0 and 1
  * Source: Axsäter (2015), Inventory Control, ch. 5: periodic review, order up to a level.
@@ -38,12 +40,12 @@ export function whatToKeep(demand: { mean: number; variance: number }, shelf: Sh
     mean > 0 ? spareStock({ mean, target: share, ...(variance === undefined ? {} : { variance }) }).stock : 0
   const keep = Math.max(level(target), shelf.least ?? 0)
   const lasts = (stock: number) => chanceThatLasts({ stock, mean, ...(variance === undefined ? {} : { variance }) })
-  const { packOf, onHand } = shelf
+  const { packOf, onHand, coming } = shelf
   return {
     keep,
     probability: lasts(keep),
     twoLast: lasts(2),
     range: [level(0.025), level(0.975)],
-    order: Math.ceil(Math.max(0, keep - onHand) / packOf) * packOf,
+    order: Math.ceil(Math.max(0, keep - onHand - coming) / packOf) * packOf,
   }
 }

@@ -1,15 +1,14 @@
 import type { CountItems } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { moveRow, movesOf, requireItems } from './writers/stockMoves.ts'
+import { moveRow, movesOf, requireItems, requireNoKits } from './writers/stockMoves.ts'
 
 export const countItems: ActionKind<CountItems> = {
   right: 'count stock',
   async apply(facts, { seq, siteId, personId, at, action: { lines, note = null } }) {
-    await requireItems(
-      facts,
-      lines.map(({ itemId }) => itemId),
-    )
+    const ids = lines.map(({ itemId }) => itemId)
+    await requireItems(facts, ids)
+    await requireNoKits(facts, ids)
     for (const { itemId, pieces } of lines)
       facts.put('stockMove', moveRow({ seq, siteId, personId, at, itemId, kind: 'counted', pieces, words: note }))
   },

@@ -166,7 +166,7 @@ async function requirePhotos(db: Db, ids: string[]): Promise<void> {
   if (ids.length === 0) return
   const there = await db.select({ id: attachment.id }).from(attachment).where(inArray(attachment.id, ids))
   if (there.length < new Set(ids).size)
-    throw new Refusal(404, 'not-there', 'A photo that belongs to this is not there. Send the photo first.')
+    throw new Refusal(404, 'not-there', 'A photo or file that belongs to this is not there. Send it first.')
 }
 
 /** Records actions that stand for themselves, in one transaction. One that brings it down harms no other. */

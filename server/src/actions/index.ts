@@ -74,6 +74,7 @@ import { setStandingRule } from './setStandingRule.ts'
 import { showPiece } from './showPiece.ts'
 import { repairPart } from './repairPart.ts'
 import { setItem } from './setItem.ts'
+import { placeOrder } from './placeOrder.ts'
 import { receiveItems } from './receiveItems.ts'
 import { countItems } from './countItems.ts'
 import { useItems } from './useItems.ts'
@@ -188,6 +189,7 @@ const kinds = {
   'show-piece': showPiece,
   'repair-part': repairPart,
   'set-item': setItem,
+  'place-order': placeOrder,
   'receive-items': receiveItems,
   'count-items': countItems,
   'use-items': useItems,

@@ -4,10 +4,11 @@ import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
 import { requireSlotKinds } from './writers/slotKinds.ts'
+import { requireNoKits } from './writers/stockMoves.ts'
 
 export const setUpgrade: ActionKind<SetUpgrade> = {
   right: 'keep the upgrades',
-  photos: ({ content }) => content.photos,
+  photos: ({ content: { photos, parts } }) => [...photos, ...parts.flatMap(({ attached }) => attached?.id ?? [])],
   async whenSent(facts, { content: { steps } }) {
     await requireSlotKinds(
       facts,
@@ -55,7 +56,10 @@ async function requireSoundDesign(facts: Facts, { cures, models, steps, parts }:
       throw badInput(`content.cures.symptomIds.${i}`, 'It names a symptom that is not in the knowledge.')
   await facts.load('model', 'id', models)
   for (const id of models) facts.model(id)
-  for (const { itemId } of parts) if (itemId) await facts.get('stockItem', itemId, 'item of the stores')
+  await requireNoKits(
+    facts,
+    parts.flatMap(({ itemId }) => itemId ?? []),
+  )
   const fitted = steps.flatMap((step) => ('partTypeId' in step && step.partTypeId ? step.partTypeId : []))
   await facts.load('partType', 'id', fitted)
   for (const [i, step] of steps.entries()) {

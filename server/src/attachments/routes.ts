@@ -2,11 +2,14 @@ import { randomUUID } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { Router, raw } from 'express'
 import { rateLimit } from 'express-rate-limit'
-import type { Attachment } from '@diatribon/contract'
-import { Refusal } from '../platform/refusal.ts'
+import Joi from 'joi'
+import { words, type AttachedFile, type Attachment } from '@diatribon/contract'
+import { checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { attachment } from '../platform/tables.ts'
 import { keptPhoto, mostPhotoBytes } from './photo.ts'
+
+const fileQuery = Joi.object({ name: words(120).required() })
 
 export function attachmentRoutes(services: Services): Router {
   const { database, clock } = services
@@ -20,7 +23,7 @@ export function attachmentRoutes(services: Services): Router {
       throw new Refusal(
         429,
         'slowed-down',
-        'Too many photos in one minute. Wait 60 seconds, then try again.',
+        'Too many photos or files in one minute. Wait 60 seconds, then try again.',
         undefined,
         60,
       )
@@ -42,17 +45,35 @@ export function attachmentRoutes(services: Services): Router {
       response.status(201).json(answer)
     },
   )
+  router.post(
+    '/attachments/files',
+    requires(services, 'keep the upgrades'),
+    brake,
+    raw({ type: () => true, limit: mostPhotoBytes }),
+    async (request, response) => {
+      const { person, site } = signedIn(request)
+      const bytes = Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0)
+      if (bytes.length === 0) throw new Refusal(400, 'bad-input', 'The file is empty. Choose another one.')
+      const { name } = checked<{ name: string }>(fileQuery, request.query)
+      const id = randomUUID()
+      await database.db
+        .insert(attachment)
+        .values({ id, siteId: site.id, personId: person.id, addedAt: clock(), name, bytes })
+      const answer: AttachedFile = { id, name }
+      response.status(201).json(answer)
+    },
+  )
   router.get('/attachments/:id', requires(services, 'read'), async (request, response) => {
     const [row] = await database.db
-      .select({ bytes: attachment.bytes })
+      .select({ bytes: attachment.bytes, name: attachment.name })
       .from(attachment)
       .where(eq(attachment.id, idFrom(request, 'photo')))
-    if (!row) throw new Refusal(404, 'not-there', 'There is no photo with this id.')
-    response
-      .setHeader('cache-control', 'private, max-age=31536000, immutable')
-      .setHeader('content-disposition', 'inline')
-      .type('image/jpeg')
-      .send(row.bytes)
+    if (!row) throw new Refusal(404, 'not-there', 'There is no photo or file with this id.')
+    response.setHeader('cache-control', 'private, max-age=31536000, immutable')
+    // A file is saved, never shown: nobody knows what is in it.
+    if (row.name !== null) response.attachment(row.name).type('application/octet-stream')
+    else response.setHeader('content-disposition', 'inline').type('image/jpeg')
+    response.send(row.bytes)
   })
   return router
 }

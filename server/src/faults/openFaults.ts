@@ -1,3 +1,4 @@
+import { lentOut } from '../printers/lentOut.ts'
 import { spotOf } from '../printers/spot.ts'
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
 import type { PrinterFault, MadeDuty, OpenFault } from '@diatribon/contract'
@@ -88,7 +89,7 @@ export async function openFaultCounts(
 /** Duties that people made and nobody has settled, soonest first; promises alone when asked for. */
 export async function madeDuties(
   db: Db,
-  { printerId, promises }: { printerId?: string; promises?: boolean } = {},
+  { printerId, promises, inHouse }: { printerId?: string; promises?: boolean; inHouse?: boolean } = {},
 ): Promise<MadeDuty[]> {
   const rows = await db
     .select({ row: duty, who: person.displayName, printer, fixed: fault.symptom })
@@ -105,17 +106,20 @@ export async function madeDuties(
       ),
     )
     .orderBy(asc(duty.dueDate), asc(duty.madeSeq))
-  return rows.map(({ row, who, printer: of, fixed }) => ({
-    id: row.id,
-    printer: spotOf(of),
-    words: row.what,
-    dueDate: row.dueDate,
-    dueRunHours: row.dueRunHours,
-    runHours: of.hours,
-    promiseOf: row.promiseOf ? { faultId: row.promiseOf, words: fixed ?? '' } : null,
-    at: row.madeAt.toISOString(),
-    who,
-  }))
+  const lent = inHouse ? await lentOut(db) : new Set<string>()
+  return rows
+    .filter(({ row }) => !lent.has(row.printerId))
+    .map(({ row, who, printer: of, fixed }) => ({
+      id: row.id,
+      printer: spotOf(of),
+      words: row.what,
+      dueDate: row.dueDate,
+      dueRunHours: row.dueRunHours,
+      runHours: of.hours,
+      promiseOf: row.promiseOf ? { faultId: row.promiseOf, words: fixed ?? '' } : null,
+      at: row.madeAt.toISOString(),
+      who,
+    }))
 }
 
 /** Who is at work on a printer now. */

@@ -1,5 +1,4 @@
 import { dayMs } from '@diatribon/core'
-import { and, inArray, isNull } from 'drizzle-orm'
 import { createHash } from 'node:crypto'
 import type { CheckTurn, PartLine, PrinterHead, PrinterLine, ReplacementDuty } from '@diatribon/contract'
 import { turnsOf } from '../checks/turns.ts'
@@ -8,10 +7,9 @@ import type { Figure, Reckoned } from '../kept/figure.ts'
 import { rulesInForce } from '../lives/adopted.ts'
 import { keptJudgements } from '../lives/judgementFigure.ts'
 import { groupBy } from '../platform/groupBy.ts'
+import { lentOut } from '../printers/lentOut.ts'
 import { printerHeads } from '../printers/printerHeads.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
-import type { Db } from '../platform/database.ts'
-import { loan } from '../platform/tables.ts'
 import { dutiesOf, type Timed } from './duties.ts'
 import { byUse, nextOf } from './order.ts'
 import { whensOf } from './whens.ts'
@@ -37,7 +35,6 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
   async reckon({ db, now }, ids) {
     const calendar = await calendarHere(db)
     const all = await printerHeads(db, ids)
-    // On what is out of the house nothing falls due.
     const lent = await lentOut(db, ids)
     const heads = all.filter(({ id, state }) => state !== 'retired' && !lent.has(id))
     const from = { db, now, calendar, heads, whens: await whensOf(db, heads, { calendar, now }) }
@@ -82,16 +79,6 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
       JSON.stringify(rows),
     ])
   },
-}
-
-/** Printers that are lent out. */
-async function lentOut(db: Db, ids: readonly string[]): Promise<Set<string>> {
-  if (ids.length === 0) return new Set()
-  const rows = await db
-    .select({ id: loan.printerId })
-    .from(loan)
-    .where(and(isNull(loan.backSeq), inArray(loan.printerId, [...ids])))
-  return new Set(rows.map(({ id }) => id))
 }
 
 /** What a printer's line tells of a part. */

@@ -3,6 +3,7 @@ import type { OtherDuty, Urgency } from '@diatribon/contract'
 import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { person, printerModel, signOff } from '../platform/tables.ts'
+import { lentOut } from '../printers/lentOut.ts'
 import { drifting } from '../readings/drifting.ts'
 import { upgradesDue } from './upgradesDue.ts'
 import { dayOf } from './urgencyOf.ts'
@@ -20,8 +21,9 @@ export async function otherDuties(db: Db, today: string): Promise<OtherDuty[]> {
 }
 
 export async function readingsDue(db: Db, today: string): Promise<OtherDuty[]> {
+  const lent = await lentOut(db)
   return (await drifting(db, today)).flatMap(({ printer, kindId, name, lists, due, crossing }): OtherDuty[] =>
-    lists === 'reaches' && due
+    lists === 'reaches' && due && !lent.has(printer.id)
       ? [
           {
             id: `reading ${printer.id} ${kindId}`,

@@ -24,8 +24,9 @@ const onHoldWeight: Record<OnHoldOrder, number> = { first: 3, last: 0.3, 'as the
  */
 export async function planTasks(
   db: Db,
-  { today, lastDay, onHold }: { today: string; lastDay: string; onHold: OnHoldOrder },
+  on: { today: string; lastDay: string; now: Date; timeZone: string; onHold: OnHoldOrder },
 ): Promise<PlannedTask[]> {
+  const { today, lastDay, onHold } = on
   const [place] = await db.select({ labour: site.labourCostMinorPerHour }).from(site).limit(1)
   const labour = place?.labour ?? 0
   const costs = new Map(
@@ -106,7 +107,7 @@ export async function planTasks(
     }
     return [task]
   })
-  const made = (await madeDuties(db)).filter(({ dueDate }) => dueDate <= lastDay)
+  const made = (await madeDuties(db, { inHouse: true })).filter(({ dueDate }) => dueDate <= lastDay)
   for (const { id: dutyId, printer: spot, words, dueDate } of made) {
     const id = `duty ${dutyId}`
     tasks.push({
@@ -170,7 +171,7 @@ export async function planTasks(
       choice: choices.get(id) ?? null,
     })
   }
-  return (await withPartsOnHand(db, tasks, today)).map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
+  return (await withPartsOnHand(db, tasks, on)).map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
 }
 
 function earliestOf({ interval, left, clock }: ReplacementDuty, due: string, today: string): string | null {

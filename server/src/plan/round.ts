@@ -45,7 +45,7 @@ export async function round(
       heap<CheckTurn>('check', 'overdue'),
       heap<CheckTurn>('check', 'this week'),
       heap<CheckTurn>('check', 'later'),
-      madeDuties(db),
+      madeDuties(db, { inHouse: true }),
       counted,
       otherDuties(db, today),
     ])

@@ -167,7 +167,7 @@ async function problemOf(db: Db, now: Date): Promise<Found> {
   const names = new Map([...models].map(([id, { name }]) => [id, name] as const))
   const { days, shown } = await planDays(db, { rules, calendar, now: startOfHour(now), models: names })
   const lastDay = shown.at(-1)?.day ?? today
-  const due = await planTasks(db, { today, lastDay, onHold: rules.onHold })
+  const due = await planTasks(db, { today, lastDay, now, timeZone: calendar.timeZone, onHold: rules.onHold })
   const { tasks, together } = changedTogether(due, (modelId) => models.get(modelId)?.kits ?? [])
   const bookings = [...(await bookedDays(db, today, lastDay)), ...(await runningOver(db, { now, today, calendar }))]
   const planned = tasks.filter(({ choice }) => choice?.choice !== 'left out' || (choice.day ?? '') <= lastDay)

@@ -45,6 +45,13 @@ const nozzle = task('nozzle', 'Nozzle', { minutes: 10, due: '2026-11-26' })
 const sock = task('sock', 'Sock', { minutes: 3 })
 
 describe('parts that come out together', () => {
+  test('do not go together while one of them lies on no shelf: nobody opens the way for a part that is not there', () => {
+    const stock = { place: null, hereOn: '2026-12-05', isOrdered: false }
+    expect([...changedTogether([{ ...nozzle, stock }, sock], kits).together]).toEqual([])
+    const { together } = changedTogether([{ ...nozzle, stock: { ...stock, hereOn: null } }, sock], kits)
+    expect([...together]).toEqual([['nozzle', ['nozzle', 'sock']]])
+  })
+
   test('of one kit and due about the same time are one task, with the shortest work saved', () => {
     const { tasks, together } = changedTogether([nozzle, sock], kits)
     expect([...together]).toEqual([['nozzle', ['nozzle', 'sock']]])

@@ -10,7 +10,7 @@ export type Together = ReadonlyMap<string, readonly string[]>
 /**
  * Parts that come out together change together: replacements in slots of one kit on one printer that fall due about the same time are one
  * task for the planner. Whoever opens the longest way has opened the others': of each of the others the shortest work is saved. What
- * somebody has placed by hand stays for itself.
+ * somebody has placed by hand stays for itself, and so does what lies on no shelf yet: the others need not wait for it.
  * @param kitsOf kits of a model
  */
 export function changedTogether(
@@ -21,13 +21,12 @@ export function changedTogether(
   const minutes = new Map<string, number>()
   const taken = new Set<string>()
   for (const first of tasks) {
-    if (first.kind !== 'replace' || first.choice || taken.has(first.id)) continue
+    if (!mayGoAlong(first) || taken.has(first.id)) continue
     const kit = kitsOf(first.printer.modelId).find(({ slots }) => slots.includes(first.words))
     if (!kit) continue
     const own = tasks.filter(
       (task) =>
-        task.kind === 'replace' &&
-        !task.choice &&
+        mayGoAlong(task) &&
         !taken.has(task.id) &&
         task.printer.id === first.printer.id &&
         kit.slots.includes(task.words) &&
@@ -46,6 +45,8 @@ export function changedTogether(
   }
   return { tasks: tasks.map((task) => ({ ...task, minutes: minutes.get(task.id) ?? task.minutes })), together }
 }
+
+const mayGoAlong = ({ kind, choice, stock }: PlannedTask) => kind === 'replace' && !choice && !stock?.hereOn
 
 /** Tasks for the planner with those that go together as one: due with the first, not before the last may be, as dear as all. */
 export function joined(tasks: readonly PlanTask[], together: Together): PlanTask[] {

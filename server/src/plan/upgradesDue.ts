@@ -3,6 +3,7 @@ import type { OtherDuty, UpgradeContent } from '@diatribon/contract'
 import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { campaign, upgrade } from '../platform/tables.ts'
+import { lentOut } from '../printers/lentOut.ts'
 import { printerHeads } from '../printers/printerHeads.ts'
 import { spotOf } from '../printers/spot.ts'
 import { dayOf } from './urgencyOf.ts'
@@ -36,10 +37,11 @@ export async function upgradesDue(db: Db, today: string): Promise<UpgradeDue[]> 
     db,
     wanted.map(({ printerId }) => printerId),
   )
+  const lent = await lentOut(db)
   const spots = new Map(heads.map((head) => [head.id, head]))
   return wanted.flatMap(({ row, content, printerId }): UpgradeDue[] => {
     const head = spots.get(printerId)
-    if (!head || head.state === 'retired') return []
+    if (!head || head.state === 'retired' || lent.has(printerId)) return []
     const dueDate = addDays(row.at.toISOString().slice(0, 10), daysOfCampaign)
     return [
       {

@@ -1,6 +1,6 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
 import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits, Repair } from '@diatribon/contract'
-import { dayMs, hourMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
+import { dayMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
 import { asPoint } from '../actions/writers/placeEvidence.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -159,17 +159,15 @@ async function upgradesThen(db: Db, printerId: string, at: Date): Promise<AsBuil
 /** Parts in place that have been mended: newest first. */
 async function repairsUntil(db: Db, printerId: string, at: Date): Promise<Repair[]> {
   const rows = await db
-    .select({ row: repair, slotName: slot.name, who: person.displayName, key: logEntry.key })
+    .select({ row: repair, slotName: slot.name, who: person.displayName })
     .from(repair)
     .innerJoin(slot, eq(slot.id, repair.slotId))
     .innerJoin(person, eq(person.id, repair.personId))
-    .innerJoin(logEntry, eq(logEntry.seq, repair.seq))
     .where(and(eq(repair.printerId, printerId), isNull(repair.takenBackSeq), lte(repair.at, at)))
     .orderBy(desc(repair.at))
     .limit(mostRepairs)
-  return rows.map(({ row, slotName, who, key }) => ({
+  return rows.map(({ row, slotName, who }) => ({
     seq: row.seq,
-    entryKey: key,
     slotId: row.slotId,
     slotName,
     way: row.way,
@@ -181,7 +179,6 @@ async function repairsUntil(db: Db, printerId: string, at: Date): Promise<Repair
     at: row.at.toISOString(),
     runHours: row.runHours,
     who,
-    curesUntil: row.cureHours > 0 ? new Date(row.at.getTime() + row.cureHours * hourMs).toISOString() : null,
   }))
 }
 const mostRepairs = 50

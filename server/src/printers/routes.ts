@@ -1,6 +1,7 @@
 import { Router } from 'express'
 import { lastYear } from '@diatribon/contract'
 import { counts } from '../hours/counts.ts'
+import { endedJobs } from '../hours/endedJobs.ts'
 import { forecastPage } from '../plan/forecastPage.ts'
 import { momentIn } from '../platform/moments.ts'
 import { sharedRead } from '../platform/sharedRead.ts'
@@ -37,6 +38,9 @@ export function printerRoutes(services: Services): Router {
     const id = idFrom(request, 'printer')
     const moment = at === undefined ? await momentOf(database.db, id, clock()) : momentIn(at, 'at')
     response.json(await asBuilt(database.db, id, moment))
+  })
+  router.get('/printers/:id/jobs', requires(services, 'read'), async (request, response) => {
+    response.json(await endedJobs(database.db, idFrom(request, 'printer')))
   })
   router.get('/printers/:id/loans', requires(services, 'read'), async (request, response) => {
     response.json(await loansOf(database.db, idFrom(request, 'printer')))

@@ -100,11 +100,11 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
   )
   const metrics = openMetrics(live, metricsToken)
   app.use(metrics.measure)
-  // A photo comes as it is; everything else is JSON of at most 1 MB.
+  // A photo or a file comes as it is; everything else is JSON of at most 1 MB.
   const json = express.json({ limit: '1mb' })
   app.use('/api', privately)
   app.use('/api', (request, response, next) =>
-    request.path === '/attachments' ? next() : hurry(request, response, () => json(request, response, next)),
+    request.path.startsWith('/attachments') ? next() : hurry(request, response, () => json(request, response, next)),
   )
   if (echo) app.use(yardsticks(services))
   app.use('/api', sameOrigin)
@@ -295,7 +295,7 @@ function refusalFor(error: unknown): Refusal | null {
   const { type, status } = error as { type?: string; status?: number }
   if (type === 'entity.parse.failed') return new Refusal(400, 'bad-json', 'The request is not valid JSON.')
   if (type === 'entity.too.large')
-    return new Refusal(413, 'too-large', 'The request is too large: 1 MB for actions, 20 MB for a photo.')
+    return new Refusal(413, 'too-large', 'The request is too large: 1 MB for actions, 20 MB for a photo or a file.')
   if (status === 404) return new Refusal(404, 'not-there', 'There is nothing at this address.')
   if (status && status >= 400 && status < 500) return new Refusal(400, 'bad-request', 'The request cannot be read.')
   return null

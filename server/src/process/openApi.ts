@@ -92,7 +92,11 @@ const operations: Record<string, Operation> = {
   'get /api/readings/kinds': { summary: 'Kinds of readings with units and limits' },
   'get /api/readings/drifting': { summary: 'Readings that drift on any printer, soonest to cross first' },
   'post /api/attachments': { summary: 'Send a photo as the body (at most 20 MB); it is downscaled and kept' },
-  'get /api/attachments/{id}': { summary: 'A photo' },
+  'post /api/attachments/files': {
+    summary: 'Send a file as the body (at most 20 MB); it is kept as it is (query: name)',
+  },
+  'get /api/attachments/{id}': { summary: 'A photo or a file' },
+  'get /api/printers/{id}/jobs': { summary: 'The last jobs of a printer that have ended' },
   'get /api/faults': { summary: 'Faults that are not closed, those that say stop first' },
   'get /api/faults/{id}': { summary: 'The desk of a fault: ranked causes, next tests, what was tried' },
   'get /api/faults/knowledge': { summary: 'Symptoms, causes and tests' },

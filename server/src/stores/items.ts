@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, notInArray } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, notInArray, sql } from 'drizzle-orm'
 import type { ItemPage, StockLine, StockMove, StoresPage, UsedStock } from '@diatribon/contract'
 import { keptResults } from '../kept/keptResults.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
@@ -10,6 +10,7 @@ import { fitting, logEntry, partType, person, printer, slot, stockItem, stockMov
 import type { Demand } from './demandFigure.ts'
 import { keepOf, reviewDays, target } from './keep.ts'
 import { onHand } from './onHand.ts'
+import { ordersUnderWay } from './orders.ts'
 
 interface At {
   now: Date
@@ -40,10 +41,13 @@ export async function stockLines(db: Db, { now, timeZone }: At, ids?: readonly s
   const types = rows.flatMap(({ row }) => row.partTypeId ?? [])
   const demands = await keptResults<Demand>(db, 'demand', types)
   const used = await usedOnShelf(db, types, now)
+  const underWay = await ordersUnderWay(db, { now, timeZone }, ids)
   const day = dayIn(timeZone)
   return rows.map(({ row, priceMinor }) => {
     const { pieces = 0, unaccounted = 0, countedAt = null } = there.get(row.id) ?? {}
     const paidMinor = paid.get(row.id) ?? null
+    const ordered = underWay.get(row.id) ?? []
+    const coming = ordered.reduce((sum, order) => sum + order.pieces, 0)
     const demand = row.partTypeId ? (demands.get(row.partTypeId) ?? null) : null
     return {
       id: row.id,
@@ -55,9 +59,19 @@ export async function stockLines(db: Db, { now, timeZone }: At, ids?: readonly s
       paidMinor,
       priceMinor,
       used: (row.partTypeId && used.get(row.partTypeId)) || [],
-      keep: row.retired
-        ? null
-        : keepOf({ content: row.content, demand, onHand: pieces, priceMinor: paidMinor ?? priceMinor, now, day }),
+      keep:
+        row.retired || row.content.contents
+          ? null
+          : keepOf({
+              content: row.content,
+              demand,
+              onHand: pieces,
+              coming,
+              priceMinor: paidMinor ?? priceMinor,
+              now,
+              day,
+            }),
+      ordered,
     }
   })
 }
@@ -116,20 +130,23 @@ async function usedOnShelf(db: Db, partTypeIds: readonly string[], now: Date): P
 }
 
 const mostMoves = 100
+/** Entries of the stores alone; what a swap or a repair took goes with the swap or the repair. */
+const ofStores = new Set(['receive-items', 'count-items', 'use-items'])
 
 /** One item: what came and went, newest first, and what was paid. */
 export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
   const [line] = await stockLines(db, at, [id])
   if (!line) throw new Refusal(404, 'not-there', 'There is no item with this id.')
   const told = await db
-    .select({ row: stockMove, who: person.displayName })
+    .select({ row: stockMove, who: person.displayName, entry: { key: logEntry.key, kind: logEntry.kind } })
     .from(stockMove)
     .innerJoin(person, eq(person.id, stockMove.personId))
+    .innerJoin(logEntry, eq(logEntry.seq, stockMove.seq))
     .where(eq(stockMove.itemId, id))
     .orderBy(desc(stockMove.at), desc(stockMove.seq))
     .limit(mostMoves)
   const whats = { in: 'received', out: 'used', counted: 'counted' } as const
-  const moves = told.map(({ row, who }): StockMove => ({
+  const moves = told.map(({ row, who, entry }): StockMove => ({
     seq: row.seq,
     at: row.at.toISOString(),
     who,
@@ -138,11 +155,13 @@ export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
     paidMinor: row.paidMinor,
     words: [row.supplier, row.words].filter(Boolean).join(', '),
     takenBack: row.takenBackSeq !== null,
+    takeBackKey: row.takenBackSeq === null && ofStores.has(entry.kind) ? entry.key : null,
   }))
   const { partTypeId } = line.content
   const fitted = partTypeId ? await fittedOf(db, partTypeId) : []
   return {
     line,
+    kits: await kitsWith(db, id),
     moves: [...moves, ...fitted].sort((a, b) => b.at.localeCompare(a.at) || b.seq - a.seq).slice(0, mostMoves),
     prices: told.flatMap(({ row }) =>
       row.kind === 'in' && row.paidMinor !== null && row.takenBackSeq === null
@@ -155,6 +174,25 @@ export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
         : [],
     ),
   }
+}
+
+/** Kits in which an item comes. */
+async function kitsWith(db: Db, id: string): Promise<ItemPage['kits']> {
+  const rows = await db
+    .select()
+    .from(stockItem)
+    .where(
+      and(
+        eq(stockItem.retired, false),
+        sql`${stockItem.content} -> 'contents' @> ${JSON.stringify([{ itemId: id }])}::jsonb`,
+      ),
+    )
+    .orderBy(asc(stockItem.name))
+  return rows.map(({ id: kitId, name, content }) => ({
+    id: kitId,
+    name,
+    pieces: content.contents?.find(({ itemId }) => itemId === id)?.pieces ?? 0,
+  }))
 }
 
 async function fittedOf(db: Db, partTypeId: string): Promise<StockMove[]> {
@@ -177,5 +215,6 @@ async function fittedOf(db: Db, partTypeId: string): Promise<StockMove[]> {
     paidMinor: null,
     words: `${printerName}, ${slotName}`,
     takenBack: row.takenBackSeq !== null,
+    takeBackKey: null,
   }))
 }

@@ -11,16 +11,18 @@ export function keepOf(of: {
   content: ItemContent
   demand: Demand | null
   onHand: number
+  /** Ordered, and not here yet. */
+  coming: number
   priceMinor: number | null
   now: Date
   day(at: Date): string
 }): Keep | null {
-  const { content, demand, onHand, priceMinor, now, day } = of
+  const { content, demand, onHand, coming, priceMinor, now, day } = of
   const { leadDays, packOf, least } = content
   if (!demand && least === null) return null
   const horizonDays = leadDays + reviewDays
   const ahead = demand ? within(demand, horizonDays) : { mean: 0, variance: 0 }
-  const { keep, probability, twoLast, range, order } = whatToKeep(ahead, { onHand, packOf, least }, target)
+  const { keep, probability, twoLast, range, order } = whatToKeep(ahead, { onHand, coming, packOf, least }, target)
   // The last one is gone when the next that is asked for is not there.
   const gone = demand ? daysUntilUsed(demand, Math.max(1, onHand)) : null
   const worth = (pieces: number) => (priceMinor === null ? null : pieces * priceMinor)

@@ -1,10 +1,12 @@
-import { and, asc, desc, eq, isNotNull, isNull } from 'drizzle-orm'
+import { and, asc, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm'
 import type {
   Campaign,
   InstalledUpgrade,
+  PrintedPart,
   StandingRule,
   TestPiece,
   UpgradeCandidate,
+  UpgradeContent,
   UpgradeLine,
   UpgradePage,
   UpgradesPage,
@@ -12,19 +14,22 @@ import type {
 import { upgradeAdvice } from '@diatribon/core'
 import { keptResults } from '../kept/keptResults.ts'
 import type { Db } from '../platform/database.ts'
+import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
 import {
   campaign,
-  logEntry,
+  job,
   person,
   printer,
   printerModel,
   standingRule,
+  stockMove,
   testPiece,
   upgrade,
   upgradeChange,
   upgradeVerdict,
   upgradeVersion,
+  usage,
 } from '../platform/tables.ts'
 import type { UpgradeWatch } from './watchFigure.ts'
 
@@ -106,7 +111,6 @@ export async function upgradePage(db: Db, id: string): Promise<UpgradePage> {
     .innerJoin(person, eq(person.id, upgradeVersion.personId))
     .where(eq(upgradeVersion.upgradeId, id))
     .orderBy(desc(upgradeVersion.version))
-  const installed = await installedOf(db, id)
   return {
     line: lineOf(row, watch, (await verdicts(db)).get(id) ?? null),
     versions: versions.map(({ row: of, who }) => ({
@@ -115,12 +119,11 @@ export async function upgradePage(db: Db, id: string): Promise<UpgradePage> {
       who,
       content: of.content,
     })),
-    installed,
+    installed: await installedOf(db, id),
     campaigns: await campaignsOf(db, id),
-    candidates: await candidatesOf(db, row, installed),
     help: watch.help,
     pieces: await piecesOf(db, id),
-    signOffs: row.content.signOffs,
+    printed: await printedOf(db, row.content),
   }
 }
 
@@ -132,15 +135,13 @@ async function installedOf(db: Db, upgradeId: string): Promise<InstalledUpgrade[
       rack: printer.rack,
       place: printer.place,
       who: person.displayName,
-      key: logEntry.key,
     })
     .from(upgradeChange)
     .innerJoin(printer, eq(printer.id, upgradeChange.printerId))
     .innerJoin(person, eq(person.id, upgradeChange.personId))
-    .innerJoin(logEntry, eq(logEntry.seq, upgradeChange.seq))
     .where(and(eq(upgradeChange.upgradeId, upgradeId), isNull(upgradeChange.takenBackSeq)))
     .orderBy(desc(upgradeChange.at))
-  return rows.map(({ row, name, rack, place, who, key }) => ({
+  return rows.map(({ row, name, rack, place, who }) => ({
     changeId: row.id,
     printer: { id: row.printerId, name, place: `${rack}${place}` },
     version: row.version,
@@ -149,7 +150,6 @@ async function installedOf(db: Db, upgradeId: string): Promise<InstalledUpgrade[
     who,
     undoneAt: row.undoneAt?.toISOString() ?? null,
     campaignId: row.campaignId,
-    entryKey: key,
   }))
 }
 
@@ -165,6 +165,7 @@ async function campaignsOf(db: Db, upgradeId: string): Promise<Campaign[]> {
     .select({ row: printer, make: printerModel.make, model: printerModel.name })
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
+    .where(inArray(printer.id, [...new Set(rows.flatMap(({ row }) => row.arms.map(({ printerId }) => printerId)))]))
   const byId = new Map(printers.map((one) => [one.row.id, one]))
   const changes = await db
     .select()
@@ -203,30 +204,70 @@ async function campaignsOf(db: Db, upgradeId: string): Promise<Campaign[]> {
   }))
 }
 
-async function candidatesOf(
-  db: Db,
-  { content }: typeof upgrade.$inferSelect,
-  installed: InstalledUpgrade[],
-): Promise<UpgradeCandidate[]> {
-  const has = new Set(installed.filter(({ undoneAt }) => undoneAt === null).map((one) => one.printer.id))
+/** Printers that could get it. */
+export async function candidatesOf(db: Db, id: string): Promise<UpgradeCandidate[]> {
+  const [design] = await db.select({ content: upgrade.content }).from(upgrade).where(eq(upgrade.id, id))
+  if (!design) throw new Refusal(404, 'not-there', 'There is no upgrade with this id.')
+  const { models } = design.content
   const rows = await db
-    .select({ row: printer, make: printerModel.make, model: printerModel.name })
+    .select({ row: printer, make: printerModel.make, model: printerModel.name, changeId: upgradeChange.id })
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
-    .where(isNull(printer.retiredReason))
+    .leftJoin(
+      upgradeChange,
+      and(
+        eq(upgradeChange.printerId, printer.id),
+        eq(upgradeChange.upgradeId, id),
+        isNull(upgradeChange.undoneSeq),
+        isNull(upgradeChange.takenBackSeq),
+      ),
+    )
+    .where(and(isNull(printer.retiredReason), models.length > 0 ? inArray(printer.modelId, models) : undefined))
     .orderBy(asc(printer.room), asc(printer.rack), asc(printer.place))
-  return rows
-    .filter(({ row }) => content.models.length === 0 || content.models.includes(row.modelId))
-    .map(({ row, make, model }) => ({
-      id: row.id,
-      name: row.name,
-      place: `${row.rack}${row.place}`,
-      rack: row.rack,
-      modelId: row.modelId,
-      model: `${make} ${model}`.trim(),
-      runHours: row.hours,
-      has: has.has(row.id),
-    }))
+  return rows.map(({ row, make, model, changeId }) => ({
+    id: row.id,
+    name: row.name,
+    place: `${row.rack}${row.place}`,
+    rack: row.rack,
+    modelId: row.modelId,
+    model: `${make} ${model}`.trim(),
+    runHours: row.hours,
+    has: changeId !== null,
+  }))
+}
+
+/** What was printed here of its parts, and what one took when the job is known. */
+async function printedOf(db: Db, { parts }: UpgradeContent): Promise<PrintedPart[]> {
+  const ids = parts.flatMap(({ made, itemId }) => (made === 'printed here' && itemId ? itemId : []))
+  if (ids.length === 0) return []
+  const rows = await db
+    .select({
+      itemId: stockMove.itemId,
+      pieces: stockMove.pieces,
+      jobId: stockMove.jobId,
+      on: printer.name,
+      hours: usage.hours,
+    })
+    .from(stockMove)
+    .innerJoin(printer, eq(printer.id, stockMove.printedOn))
+    .leftJoin(job, eq(job.id, stockMove.jobId))
+    .leftJoin(usage, and(eq(usage.seq, job.finishedSeq), isNull(usage.takenBackSeq)))
+    .where(and(inArray(stockMove.itemId, ids), eq(stockMove.kind, 'in'), isNull(stockMove.takenBackSeq)))
+    .orderBy(asc(printer.name))
+  return [...groupBy(rows, ({ itemId }) => itemId)].map(([itemId, own]) => {
+    const byJob = own.filter(({ hours }) => hours !== null)
+    const pieces = byJob.reduce((sum, one) => sum + one.pieces, 0)
+    // One job may have been received in several lots.
+    const jobs = new Map(byJob.map(({ jobId, hours }) => [jobId, hours ?? 0]))
+    const ran = [...jobs.values()].reduce((sum, one) => sum + one, 0)
+    return {
+      itemId,
+      pieces: own.reduce((sum, one) => sum + one.pieces, 0),
+      on: [...new Set(own.map(({ on }) => on))],
+      hoursEach: pieces > 0 ? ran / pieces : null,
+      jobs: jobs.size,
+    }
+  })
 }
 
 async function piecesOf(db: Db, upgradeId: string): Promise<TestPiece[]> {

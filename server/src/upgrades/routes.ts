@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
-import { standingRules, upgradePage, upgradesPage } from './pages.ts'
+import { candidatesOf, standingRules, upgradePage, upgradesPage } from './pages.ts'
 
 export function upgradesRoutes(services: Services): Router {
   const { db } = services.database
@@ -11,6 +11,9 @@ export function upgradesRoutes(services: Services): Router {
   })
   router.get('/upgrades/rules', requires(services, 'read'), async (_request, response) => {
     response.json(await standingRules(db))
+  })
+  router.get('/upgrades/:id/candidates', requires(services, 'read'), async (request, response) => {
+    response.json(await candidatesOf(db, idFrom(request, 'upgrade')))
   })
   router.get('/upgrades/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'upgrade')

@@ -12,6 +12,7 @@ import { Section } from '../ui/Section.tsx'
 import { plural } from '../ui/words.ts'
 import classes from './PlanPage.module.css'
 import { useToday } from './reads.ts'
+import { shelfWords } from './shelfWords.ts'
 
 /** Today's visits in walking order: what to take along, cautions first, and each piece of work opens right here. */
 export function Today({ keeps }: { keeps: (printer: Visit['printer']) => boolean }) {
@@ -138,7 +139,8 @@ function TaskLine({ task, onSwap }: { task: PlannedTask; onSwap: (slotId: string
   return (
     <>
       <b>{words}</b>
-      {partType && ` (${partType.name})`}, {minutes} min{task.stock?.hereOn && ', none on the shelf'}{' '}
+      {partType && ` (${partType.name})`}, {minutes} min
+      {shelfWords(task)}{' '}
       {kind === 'upgrade' && (
         <Button
           size="compact-md"

@@ -10,6 +10,7 @@ import { DayField } from '../ui/dates.tsx'
 import { money, shortDay, withDays } from '../ui/words.ts'
 import { useAction } from '../ui/useAction.ts'
 import classes from './PlanPage.module.css'
+import { shelfWords } from './shelfWords.ts'
 
 export interface Target {
   day: string
@@ -120,18 +121,22 @@ function TaskList({ tasks }: { tasks: PlannedTask[] }) {
   const { site } = useSession()
   return (
     <ul className={classes.tasks}>
-      {tasks.map(({ id, words, partType, minutes, due, riskPerDayMinor, signOff, choice }) => (
-        <li key={id}>
-          <b>{words}</b>
-          {partType && ` (${partType.name})`}: {minutes} min, due {shortDay(due)}
-          {signOff && `, needs ${signOff}`}
-          <span className="quiet">
-            {' '}
-            waiting costs about {money(riskPerDayMinor, site.currency)} a day
-            {choice && `; ${choice.choice} by ${choice.who}${choice.reason ? `: ${choice.reason}` : ''}`}
-          </span>
-        </li>
-      ))}
+      {tasks.map((task) => {
+        const { id, words, partType, minutes, due, riskPerDayMinor, signOff, choice } = task
+        return (
+          <li key={id}>
+            <b>{words}</b>
+            {partType && ` (${partType.name})`}: {minutes} min, due {shortDay(due)}
+            {signOff && `, needs ${signOff}`}
+            {shelfWords(task)}
+            <span className="quiet">
+              {' '}
+              waiting costs about {money(riskPerDayMinor, site.currency)} a day
+              {choice && `; ${choice.choice} by ${choice.who}${choice.reason ? `: ${choice.reason}` : ''}`}
+            </span>
+          </li>
+        )
+      })}
     </ul>
   )
 }

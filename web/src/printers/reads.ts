@@ -1,5 +1,5 @@
 import useSWR from 'swr'
-import type { AsBuilt, EnclosureState, Floor, Loan, PrinterName, PrinterPage } from '@diatribon/contract'
+import type { AsBuilt, EnclosureState, EndedJob, Floor, Loan, PrinterName, PrinterPage } from '@diatribon/contract'
 
 export const useFloor = () => useSWR<Floor, unknown>('/api/printers')
 
@@ -19,3 +19,6 @@ export const useEnclosures = () => useSWR<Record<string, EnclosureState>, unknow
 
 /** To whom it was lent, newest first. */
 export const useLoans = (id: string) => useSWR<Loan[], unknown>(`/api/printers/${id}/loans`)
+
+/** The last jobs of a printer that have ended; nothing is fetched while there is no id. */
+export const useEndedJobs = (id: string | null) => useSWR<EndedJob[], unknown>(id ? `/api/printers/${id}/jobs` : null)

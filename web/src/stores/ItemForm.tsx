@@ -1,24 +1,30 @@
 import { Checkbox, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import type { StockLine } from '@diatribon/contract'
+import type { KitLine, StockLine } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
+import { KitFields } from './KitFields.tsx'
 
 const noPart = 'no wear part: glue, screws and the like'
+const kit = 'kit'
+const aKit = 'a kit: several items in one bag'
 const textOf = (words: string) => words.trim() || null
 
 /** Something is kept in the stores, or kept otherwise. */
 export function ItemForm(props: {
   item: StockLine | null
   notKept: { id: string; name: string }[]
+  /** All that is kept: what a kit may hold. */
+  items: StockLine[]
   onClose: () => void
 }) {
-  const { item, notKept, onClose } = props
+  const { item, notKept, items, onClose } = props
   const was = item?.content
   const { submit, problem, fields, busy } = useAction(item ? 'Item changed' : 'Item kept', onClose)
   const [partTypeId, setPartType] = useState<string | null>(was ? was.partTypeId : null)
+  const [contents, setContents] = useState<KitLine[] | null>(was?.contents ?? null)
   const [name, setName] = useState(was?.name ?? '')
   const [place, setPlace] = useState(was?.place ?? '')
   const [supplier, setSupplier] = useState(was?.supplier ?? '')
@@ -49,6 +55,7 @@ export function ItemForm(props: {
             packOf: packOf ?? 1,
             least: least ?? null,
             madeHere,
+            ...(contents ? { contents } : {}),
           },
         })
       }
@@ -58,10 +65,15 @@ export function ItemForm(props: {
           label="Which part type is it?"
           description="Then swaps take it off the shelf, and what to keep is reckoned."
           searchable
-          data={[{ value: '', label: noPart }, ...notKept.map(({ id, name: label }) => ({ value: id, label }))]}
-          value={partTypeId ?? ''}
+          data={[
+            { value: '', label: noPart },
+            { value: kit, label: aKit },
+            ...notKept.map(({ id, name: label }) => ({ value: id, label })),
+          ]}
+          value={contents ? kit : (partTypeId ?? '')}
           onChange={(id) => {
-            setPartType(id || null)
+            setContents(id === kit ? (contents ?? []) : null)
+            setPartType(id === kit ? null : id || null)
             const part = notKept.find((one) => one.id === id)
             if (part && name.trim() === '') setName(part.name)
           }}
@@ -90,6 +102,14 @@ export function ItemForm(props: {
         onChange={setLeadDays}
         error={error('leadDays')}
       />
+      {contents && (
+        <KitFields
+          contents={contents}
+          items={items.filter(({ id, content }) => id !== item?.id && !content.contents)}
+          onChange={setContents}
+          error={(field) => error(`contents${field}`)}
+        />
+      )}
       <FigureField
         label="Pieces in a pack"
         required
@@ -99,15 +119,17 @@ export function ItemForm(props: {
         onChange={setPackOf}
         error={error('packOf')}
       />
-      <FigureField
-        label="Keep at least"
-        description={partTypeId ? 'Empty: as many as are likely to be used.' : 'Empty: none in particular.'}
-        min={0}
-        allowDecimal={false}
-        value={least}
-        onChange={setLeast}
-        error={error('least')}
-      />
+      {!contents && (
+        <FigureField
+          label="Keep at least"
+          description={partTypeId ? 'Empty: as many as are likely to be used.' : 'Empty: none in particular.'}
+          min={0}
+          allowDecimal={false}
+          value={least}
+          onChange={setLeast}
+          error={error('least')}
+        />
+      )}
       <Checkbox
         label="Printed here"
         mt="sm"

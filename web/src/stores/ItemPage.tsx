@@ -10,17 +10,20 @@ import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
+import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
 import { useAction } from '../ui/useAction.ts'
 import { amount, chance, moment, money, number, shortDay } from '../ui/words.ts'
 import { CountForm } from './CountForm.tsx'
 import { ItemForm } from './ItemForm.tsx'
+import { orderSays } from './itemSays.ts'
+import { OrderForm } from './OrderForm.tsx'
 import { ReceiveForm } from './ReceiveForm.tsx'
-import { useItem } from './reads.ts'
+import { useItem, useStores } from './reads.ts'
 import { priceSays } from './priceSays.ts'
 
-type Doing = 'change' | 'receive' | 'count' | 'use' | null
+type Doing = 'change' | 'order' | 'receive' | 'count' | 'use' | null
 
 /** One item: what is there, what came and went, what was paid. */
 export function ItemPage() {
@@ -37,7 +40,7 @@ export function ItemPage() {
 }
 
 function Item({ page }: { page: Page }) {
-  const { line, moves, prices } = page
+  const { line, moves, prices, kits } = page
   const { may, site } = useSession()
   const [doing, setDoing] = useState<Doing>(null)
   const close = () => setDoing(null)
@@ -46,7 +49,7 @@ function Item({ page }: { page: Page }) {
     <>
       <PageHead title={content.name} says={line.retired ? 'Not kept any more.' : undefined}>
         <Group gap="sm">
-          {may('count stock') && !line.retired && (
+          {may('count stock') && !line.retired && !content.contents && (
             <>
               <Button size="sm" variant="default" onClick={() => setDoing('count')}>
                 Count
@@ -58,6 +61,11 @@ function Item({ page }: { page: Page }) {
           )}
           {may('keep the stores') && (
             <>
+              {!content.madeHere && (
+                <Button size="sm" variant="default" onClick={() => setDoing('order')}>
+                  Order
+                </Button>
+              )}
               <Button size="sm" variant="default" onClick={() => setDoing('receive')}>
                 Receive
               </Button>
@@ -75,7 +83,7 @@ function Item({ page }: { page: Page }) {
       )}
       <FactList
         facts={[
-          ['There are', String(line.onHand)],
+          ...(content.contents ? [] : ([['There are', String(line.onHand)]] as [string, string][])),
           ['Place', content.place ?? 'not told'],
           ['Supplier', content.madeHere ? 'printed here' : (content.supplier ?? 'not told')],
           ['Here after', `${content.leadDays} days`],
@@ -88,8 +96,13 @@ function Item({ page }: { page: Page }) {
               ] as [string, string][])
             : []),
           ['Bar code', content.code ?? 'none'],
+          ...(kits.length > 0
+            ? ([['Comes in', kits.map(({ name, pieces }) => `${name} (${pieces})`).join(', ')]] as [string, string][])
+            : []),
         ]}
       />
+      <KitContents page={page} />
+      <UnderWay page={page} />
       <UsedOnes page={page} />
       <Section title="What came and went">
         {moves.length === 0 ? <Nothing title="Nothing yet." /> : <MovesTable moves={moves} />}
@@ -119,7 +132,8 @@ function Item({ page }: { page: Page }) {
           </DataTable>
         </Section>
       )}
-      {doing === 'change' && <ItemForm item={line} notKept={[]} onClose={close} />}
+      {doing === 'change' && <ChangeForm page={page} onClose={close} />}
+      {doing === 'order' && <OrderForm items={[line]} onClose={close} />}
       {doing === 'receive' && <ReceiveForm items={[line]} onClose={close} />}
       {doing === 'count' && <CountForm items={[line]} onClose={close} />}
       {doing === 'use' && <UseForm page={page} onClose={close} />}
@@ -128,40 +142,127 @@ function Item({ page }: { page: Page }) {
 }
 
 function MovesTable({ moves }: { moves: StockMove[] }) {
-  const { site } = useSession()
+  const { site, may } = useSession()
+  const [takenBack, setTakenBack] = useState<string | null>(null)
   return (
-    <DataTable label="What came and went" stacks>
-      <thead>
-        <tr>
-          <th>When</th>
-          <th>What</th>
-          <th className={table.right}>Pieces</th>
-          <th>Where</th>
-          <th>Who</th>
-        </tr>
-      </thead>
-      <tbody>
-        {moves.map(({ seq, at, what, pieces, words, who, takenBack, paidMinor }) => (
-          <tr key={`${seq} ${what}`}>
-            <td>
-              <Link to={`/logbook/${seq}`}>{moment(at, site.timeZone)}</Link>
-            </td>
-            <td>
-              {what}
-              {takenBack && ', taken back'}
-            </td>
-            <td className={table.right}>
-              {what === 'received' ? `+${pieces}` : what === 'counted' ? pieces : `−${pieces}`}
-            </td>
-            <td>
-              {words}
-              {paidMinor !== null && ` (${money(paidMinor, site.currency)})`}
-            </td>
-            <td>{who}</td>
+    <>
+      <DataTable label="What came and went" stacks>
+        <thead>
+          <tr>
+            <th>When</th>
+            <th>What</th>
+            <th className={table.right}>Pieces</th>
+            <th>Where</th>
+            <th>Who</th>
+            <td />
           </tr>
+        </thead>
+        <tbody>
+          {moves.map(({ seq, at, what, pieces, words, who, takenBack: isBack, paidMinor, takeBackKey }) => (
+            <tr key={`${seq} ${what}`}>
+              <td>
+                <Link to={`/logbook/${seq}`}>{moment(at, site.timeZone)}</Link>
+              </td>
+              <td>
+                {what}
+                {isBack && ', taken back'}
+              </td>
+              <td className={table.right}>
+                {what === 'received' ? `+${pieces}` : what === 'counted' ? pieces : `−${pieces}`}
+              </td>
+              <td>
+                {words}
+                {paidMinor !== null && ` (${money(paidMinor, site.currency)})`}
+              </td>
+              <td>{who}</td>
+              <td>
+                {takeBackKey && may('count stock') && (
+                  <Button
+                    size="compact-sm"
+                    variant="subtle"
+                    onClick={() => setTakenBack(takeBackKey)}
+                    aria-label={`Take back: ${what}, ${pieces}`}
+                  >
+                    Take back
+                  </Button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </DataTable>
+      {takenBack && (
+        <ReasonDialog
+          title="Take back"
+          verb="Take back"
+          done="Taken back"
+          says="The whole entry counts no more, with all its items. It stays in the book."
+          actionFor={(reason) => ({ kind: 'amend', entryKey: takenBack, takeBack: true, reason })}
+          onClose={() => setTakenBack(null)}
+        />
+      )}
+    </>
+  )
+}
+
+/** A kit's fields need all that is kept. */
+function ChangeForm({ page: { line }, onClose }: { page: Page; onClose: () => void }) {
+  const { data } = useStores()
+  return <ItemForm item={line} notKept={[]} items={data?.items ?? []} onClose={onClose} />
+}
+
+function KitContents({ page: { line } }: { page: Page }) {
+  const { data } = useStores()
+  const { contents } = line.content
+  if (!contents) return null
+  return (
+    <Section title="In one kit">
+      <ul>
+        {contents.map(({ itemId, pieces }) => (
+          <li key={itemId}>
+            {pieces} ×{' '}
+            <Link to={`/stores/${itemId}`}>
+              {data?.items.find(({ id }) => id === itemId)?.content.name ?? 'an item'}
+            </Link>
+          </li>
         ))}
-      </tbody>
-    </DataTable>
+      </ul>
+    </Section>
+  )
+}
+
+function UnderWay({ page: { line } }: { page: Page }) {
+  const { may, site } = useSession()
+  const [gone, setGone] = useState<string | null>(null)
+  if (line.ordered.length === 0) return null
+  return (
+    <Section title="Under way">
+      <ul>
+        {line.ordered.map((order) => (
+          <li key={order.seq}>
+            {orderSays(order)}{' '}
+            <span className="quiet">
+              ordered <Link to={`/logbook/${order.seq}`}>{moment(order.at, site.timeZone)}</Link>
+            </span>{' '}
+            {may('keep the stores') && (
+              <Button size="compact-sm" variant="default" onClick={() => setGone(order.key)}>
+                It will not come
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {gone && (
+        <ReasonDialog
+          title="It will not come"
+          verb="Take the order back"
+          done="Order taken back"
+          says="Nobody waits for it any more; what has come in of it stays."
+          actionFor={(reason) => ({ kind: 'amend', entryKey: gone, takeBack: true, reason })}
+          onClose={() => setGone(null)}
+        />
+      )}
+    </Section>
   )
 }
 

@@ -1,14 +1,15 @@
 import { Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { toMinor, type StockLine } from '@diatribon/contract'
-import { usePrinterNames } from '../printers/reads.ts'
+import { useEndedJobs, usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { plural } from '../ui/words.ts'
+import { hours, moment, plural } from '../ui/words.ts'
+import { itemSays, underWay } from './itemSays.ts'
 import classes from './Stores.module.css'
 
 interface Got {
@@ -24,6 +25,8 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
   const [got, setGot] = useState<Record<string, Got>>({})
   const [supplier, setSupplier] = useState('')
   const [printedOn, setPrintedOn] = useState<string | null>(null)
+  const [jobId, setJob] = useState<string | null>(null)
+  const { data: jobs = [] } = useEndedJobs(printedOn)
   const [note, setNote] = useState('')
   const [at, setAt] = useState<string>()
   const [missing, setMissing] = useState<string | null>(null)
@@ -36,8 +39,10 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
   const set = (id: string, change: Got) => setGot((before) => ({ ...before, [id]: { ...before[id], ...change } }))
   const error = (id: string, field: string) =>
     fields[`lines.${lines.findIndex(({ itemId }) => itemId === id)}.${field}`]
-  // What is to be ordered stands first: that is what comes in.
-  const first = items.toSorted((a, b) => (b.keep?.order ?? 0) - (a.keep?.order ?? 0))
+  // What was ordered stands first, then what is to be ordered: that is what comes in.
+  const first = items.toSorted(
+    (a, b) => underWay(b.ordered) - underWay(a.ordered) || (b.keep?.order ?? 0) - (a.keep?.order ?? 0),
+  )
   return (
     <ActionDialog
       title="Receive"
@@ -53,6 +58,7 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
           lines,
           ...(supplier.trim() ? { supplier: supplier.trim() } : {}),
           ...(printedOn ? { printedOn } : {}),
+          ...(printedOn && jobId ? { jobId } : {}),
           ...(note.trim() ? { note: note.trim() } : {}),
           ...(at ? { at } : {}),
         })
@@ -64,30 +70,33 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
           <span>Pieces</span>
           <span>Paid for all, {site.currency}</span>
         </div>
-        {first.map(({ id, content, keep }, i) => (
-          <div key={id} className={classes.line}>
-            <span>
-              {content.name} {keep && keep.order > 0 && <span className="quiet">to order: {keep.order}</span>}
-            </span>
-            <FigureField
-              aria-label={`Pieces of ${content.name}`}
-              min={1}
-              allowDecimal={false}
-              value={got[id]?.pieces}
-              onChange={(pieces) => set(id, { pieces })}
-              error={error(id, 'pieces')}
-              data-autofocus={i === 0 || undefined}
-            />
-            <FigureField
-              aria-label={`Paid for ${content.name}`}
-              min={0}
-              decimals={3}
-              value={got[id]?.paid}
-              onChange={(paid) => set(id, { paid })}
-              error={error(id, 'paidMinor')}
-            />
-          </div>
-        ))}
+        {first.map((line, i) => {
+          const { id, content } = line
+          return (
+            <div key={id} className={classes.line}>
+              <span>
+                {content.name} <span className="quiet">{itemSays(line)}</span>
+              </span>
+              <FigureField
+                aria-label={`Pieces of ${content.name}`}
+                min={1}
+                allowDecimal={false}
+                value={got[id]?.pieces}
+                onChange={(pieces) => set(id, { pieces })}
+                error={error(id, 'pieces')}
+                data-autofocus={i === 0 || undefined}
+              />
+              <FigureField
+                aria-label={`Paid for ${content.name}`}
+                min={0}
+                decimals={3}
+                value={got[id]?.paid}
+                onChange={(paid) => set(id, { paid })}
+                error={error(id, 'paidMinor')}
+              />
+            </div>
+          )
+        })}
       </div>
       <TextInput
         label="From"
@@ -105,9 +114,29 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
         clearButtonProps={{ 'aria-label': 'Not printed here' }}
         data={(printers ?? []).map(({ id, name }) => ({ value: id, label: name }))}
         value={printedOn}
-        onChange={setPrintedOn}
+        onChange={(id) => {
+          setPrintedOn(id)
+          setJob(null)
+        }}
         error={fields.printedOn}
       />
+      {printedOn && (
+        <Select
+          label="By which job?"
+          description="Then it is known how long one takes."
+          mt="sm"
+          clearable
+          clearButtonProps={{ 'aria-label': 'No job' }}
+          placeholder={jobs.length === 0 ? 'none of its jobs has ended yet' : 'not told'}
+          data={jobs.map((job) => ({
+            value: job.id,
+            label: `${job.name}, ${hours(job.hours)}, ${moment(job.finishedAt, site.timeZone)}`,
+          }))}
+          value={jobId}
+          onChange={setJob}
+          error={fields.jobId}
+        />
+      )}
       <NoteField value={note} onChange={setNote} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
     </ActionDialog>

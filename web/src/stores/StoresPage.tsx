@@ -13,12 +13,14 @@ import { chance, money, number, plural, shortDay } from '../ui/words.ts'
 import { Boxes } from './Boxes.tsx'
 import { CountForm } from './CountForm.tsx'
 import { ItemForm } from './ItemForm.tsx'
+import { orderSays } from './itemSays.ts'
+import { OrderForm } from './OrderForm.tsx'
 import { orderCsv } from './orderCsv.ts'
 import { ReceiveForm } from './ReceiveForm.tsx'
 import { useStores } from './reads.ts'
 import classes from './Stores.module.css'
 
-type Doing = 'keep' | 'receive' | 'count' | null
+type Doing = 'keep' | 'order' | 'receive' | 'count' | null
 const views = ['All', 'To order', 'To count'] as const
 type View = (typeof views)[number]
 
@@ -41,6 +43,9 @@ export function StoresPage() {
           )}
           {may('keep the stores') && (
             <>
+              <Button size="sm" variant="default" onClick={() => setDoing('order')}>
+                Order
+              </Button>
               <Button size="sm" variant="default" onClick={() => setDoing('receive')}>
                 Receive
               </Button>
@@ -130,15 +135,23 @@ function Shelf({ page, doing, setDoing }: { page: Page; doing: Doing; setDoing: 
       )}
       <Boxes />
       <NotKept page={page} onKeep={() => setDoing('keep')} />
-      {doing === 'keep' && <ItemForm item={null} notKept={page.notKept} onClose={close} />}
+      {doing === 'keep' && <ItemForm item={null} notKept={page.notKept} items={items} onClose={close} />}
+      {doing === 'order' && <OrderForm items={items} onClose={close} />}
       {doing === 'receive' && <ReceiveForm items={items} onClose={close} />}
-      {doing === 'count' && <CountForm items={shown.length > 0 ? shown : items} onClose={close} />}
+      {doing === 'count' && (
+        <CountForm
+          items={(shown.length > 0 ? shown : items).filter(({ content }) => !content.contents)}
+          onClose={close}
+        />
+      )}
     </>
   )
 }
 
-function isIn(view: View, { keep, unaccounted, countedAt }: StockLine): boolean {
+function isIn(view: View, { keep, unaccounted, countedAt, content }: StockLine): boolean {
   if (view === 'To order') return (keep?.order ?? 0) > 0
+  // Of a kit its pieces are counted.
+  if (content.contents) return view === 'All'
   if (view === 'To count') return unaccounted > 0 || countedAt === null
   return true
 }
@@ -164,7 +177,7 @@ function ItemsTable({ items }: { items: StockLine[] }) {
         </tr>
       </thead>
       <tbody>
-        {items.map(({ id, content, onHand, unaccounted, countedAt, used, keep }) => (
+        {items.map(({ id, content, onHand, unaccounted, countedAt, used, keep, ordered }) => (
           <tr key={id}>
             <th scope="row">
               <Link to={`/stores/${id}`}>{content.name}</Link>
@@ -173,9 +186,11 @@ function ItemsTable({ items }: { items: StockLine[] }) {
               </div>
             </th>
             <td className={table.right}>
-              <b>{onHand}</b>
+              {content.contents ? <span className="quiet">a kit</span> : <b>{onHand}</b>}
               {unaccounted > 0 && <div className={classes.warn}>count: {unaccounted} more were taken</div>}
-              {countedAt === null && unaccounted === 0 && <div className="quiet">not counted yet</div>}
+              {countedAt === null && unaccounted === 0 && !content.contents && (
+                <div className="quiet">not counted yet</div>
+              )}
               {used.length > 0 && <div className="quiet">and {plural(used.length, 'used one', 'used ones')}</div>}
             </td>
             <td className={table.right}>
@@ -212,8 +227,15 @@ function ItemsTable({ items }: { items: StockLine[] }) {
                 '–'
               )}
             </td>
-            <td className={table.right}>{keep && keep.order > 0 ? <b>{keep.order}</b> : '–'}</td>
-            <td>{keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year'}</td>
+            <td className={table.right}>
+              {keep && keep.order > 0 ? <b>{keep.order}</b> : ordered.length === 0 && '–'}
+              {ordered.map((order) => (
+                <div key={order.seq} className={order.isLate ? classes.warn : 'quiet'}>
+                  under way: {orderSays(order)}
+                </div>
+              ))}
+            </td>
+            <td>{content.contents ? '–' : keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year'}</td>
           </tr>
         ))}
       </tbody>

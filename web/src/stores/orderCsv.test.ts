@@ -23,6 +23,7 @@ const line = (name: string, order: number | null, paidMinor: number | null): Sto
   paidMinor,
   priceMinor: 90,
   used: [],
+  ordered: [],
   keep:
     order === null
       ? null

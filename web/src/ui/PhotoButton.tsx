@@ -1,20 +1,51 @@
 import { Button, FileButton } from '@mantine/core'
-import { IconCamera } from '@tabler/icons-react'
-import { useState } from 'react'
-import type { Attachment } from '@diatribon/contract'
-import { sendPhoto } from './api.ts'
+import { IconCamera, IconPaperclip } from '@tabler/icons-react'
+import { useState, type ReactNode } from 'react'
+import type { AttachedFile, Attachment } from '@diatribon/contract'
+import { sendFile, sendPhoto } from './api.ts'
 import { Problem } from './Problem.tsx'
 
 /** Takes a photo with the camera, or picks one, and sends it. It stays beside the page until its step is kept. */
 export function PhotoButton({
   label,
   onPhoto,
-  send: how = sendPhoto,
+  send = sendPhoto,
 }: {
   label: string
   onPhoto: (photo: Attachment) => void
   /** How it is sent; by whoever is signed in unless said otherwise. */
   send?: (file: Blob) => Promise<Attachment>
+}) {
+  return (
+    <SendButton
+      label={label}
+      icon={<IconCamera size={20} aria-hidden />}
+      accept="image/*"
+      capture="environment"
+      send={send}
+      onSent={onPhoto}
+    />
+  )
+}
+
+/** Picks a file and sends it to be kept as it is. */
+export function AttachButton({ label, onFile }: { label: string; onFile: (file: AttachedFile) => void }) {
+  return <SendButton label={label} icon={<IconPaperclip size={20} aria-hidden />} send={sendFile} onSent={onFile} />
+}
+
+function SendButton<Kept>({
+  label,
+  icon,
+  send: how,
+  onSent,
+  ...picks
+}: {
+  label: string
+  icon: ReactNode
+  accept?: string
+  capture?: 'environment'
+  send: (file: File) => Promise<Kept>
+  onSent: (kept: Kept) => void
 }) {
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<unknown>(null)
@@ -23,7 +54,7 @@ export function PhotoButton({
     setBusy(true)
     setProblem(null)
     try {
-      onPhoto(await how(file))
+      onSent(await how(file))
     } catch (error) {
       setProblem(error)
     } finally {
@@ -32,9 +63,9 @@ export function PhotoButton({
   }
   return (
     <div>
-      <FileButton onChange={(file) => void send(file)} accept="image/*" capture="environment">
+      <FileButton onChange={(file) => void send(file)} {...picks}>
         {(props) => (
-          <Button {...props} variant="default" loading={busy} leftSection={<IconCamera size={20} aria-hidden />}>
+          <Button {...props} variant="default" loading={busy} leftSection={icon}>
             {label}
           </Button>
         )}

@@ -1,5 +1,5 @@
 import { given } from '@diatribon/core'
-import type { Action, ActionResult, Attachment, Recorded, RefusalBody } from '@diatribon/contract'
+import type { Action, ActionResult, AttachedFile, Attachment, Recorded, RefusalBody } from '@diatribon/contract'
 
 /** The server said no: its sentence, and the fields to put right. */
 export class Refused extends Error {
@@ -132,7 +132,13 @@ export async function sendTogether(actions: Action[]): Promise<void> {
 }
 
 /** Sends a photo as it is; the server downscales it. */
-export async function sendPhoto(file: Blob, path = '/api/attachments'): Promise<Attachment> {
+export const sendPhoto = (file: Blob, path = '/api/attachments') => sendBytes<Attachment>(file, path)
+
+/** Sends a file that is kept as it is. */
+export const sendFile = (file: File) =>
+  sendBytes<AttachedFile>(file, `/api/attachments/files?name=${encodeURIComponent(file.name.slice(-120))}`)
+
+async function sendBytes<T>(file: Blob, path: string): Promise<T> {
   const response = await fetch(path, {
     method: 'POST',
     headers: { 'content-type': file.type || 'application/octet-stream' },

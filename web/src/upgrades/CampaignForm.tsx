@@ -7,16 +7,20 @@ import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import { hours, plural } from '../ui/words.ts'
+import { useCandidates } from './reads.ts'
 
 /** An upgrade is rolled out over printers, or tried on a half that is drawn. */
 export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: () => void }) {
   const { content, id: upgradeId } = page.line
   const { submit, problem, fields, busy } = useAction('Campaign begun', onClose)
-  const free = page.candidates.filter(({ has }) => !has)
+  const { data: candidates = [], error } = useCandidates(upgradeId)
+  const free = candidates.filter(({ has }) => !has)
   const racks = [...new Set(free.map(({ rack }) => rack))].sort()
   const [name, setName] = useState(`${content.name}, trial`)
   const [trial, setTrial] = useState('half')
-  const [chosen, setChosen] = useState<string[]>(free.map(({ id }) => id))
+  // Until somebody chooses, all of them.
+  const [some, setChosen] = useState<string[] | null>(null)
+  const chosen = some ?? free.map(({ id }) => id)
   const [seed, setSeed] = useState<number | undefined>(() => 1 + Math.floor(Math.random() * 9999))
   const [missing, setMissing] = useState<string | null>(null)
   const isTrial = trial === 'half'
@@ -25,7 +29,7 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
       title={`Campaign: ${content.name}`}
       verb="Begin"
       busy={busy}
-      problem={missing ? new Error(missing) : problem}
+      problem={missing ? new Error(missing) : (problem ?? error)}
       onClose={onClose}
       onSubmit={() => {
         if (chosen.length < (isTrial ? 2 : 1))
@@ -79,10 +83,7 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
                 size="md"
                 label={`Rack ${rack} (${own.length})`}
                 onChange={({ currentTarget }) =>
-                  setChosen((before) => [
-                    ...before.filter((id) => !own.includes(id)),
-                    ...(currentTarget.checked ? own : []),
-                  ])
+                  setChosen([...chosen.filter((id) => !own.includes(id)), ...(currentTarget.checked ? own : [])])
                 }
               />
             )

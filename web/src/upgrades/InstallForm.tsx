@@ -13,6 +13,7 @@ import { newKey } from '../ui/newKey.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { kindsTouched } from './kindsTouched.ts'
+import { useCandidates } from './reads.ts'
 import { stepWords } from './stepWords.ts'
 
 /** A design is installed on a printer, which then waits to be released. */
@@ -20,6 +21,7 @@ export function InstallForm(props: { page: UpgradePage; printerId: string | null
   const { page, printerId: first, onClose } = props
   const { content, version, id: upgradeId } = page.line
   const [printerId, setPrinter] = useState(first)
+  const { data: candidates = [], error } = useCandidates(upgradeId)
   const { data: printer } = usePrinter(printerId)
   const { submit, problem, fields, busy } = useAction(`${content.name} installed`, onClose)
   const kinds = kindsTouched(content.steps, printer?.slots ?? [])
@@ -35,7 +37,7 @@ export function InstallForm(props: { page: UpgradePage; printerId: string | null
       title={`Install: ${content.name}`}
       verb="Install"
       busy={busy}
-      problem={missing ? new Error(missing) : problem}
+      problem={missing ? new Error(missing) : (problem ?? error)}
       onClose={onClose}
       onSubmit={() => {
         if (!printerId) return setMissing('Choose the printer.')
@@ -60,7 +62,7 @@ export function InstallForm(props: { page: UpgradePage; printerId: string | null
         label="Printer"
         required
         searchable
-        data={page.candidates
+        data={candidates
           .filter(({ has }) => !has)
           .map(({ id, place, name, model }) => ({ value: id, label: `${place} ${name} (${model})` }))}
         value={printerId}

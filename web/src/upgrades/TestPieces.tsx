@@ -9,6 +9,7 @@ import { Section } from '../ui/Section.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { day } from '../ui/words.ts'
 import classes from './Upgrades.module.css'
+import { useCandidates } from './reads.ts'
 
 /** The same piece before and after, in one frame. */
 export function TestPieces({ page }: { page: UpgradePage }) {
@@ -82,6 +83,7 @@ function Compare({ before, after }: { before: TestPiece; after: TestPiece }) {
 function PieceForm({ page, onClose }: { page: UpgradePage; onClose: () => void }) {
   const { submit, problem, fields, busy } = useAction('Shown', onClose)
   const [printerId, setPrinter] = useState<string | null>(null)
+  const { data: candidates = [], error } = useCandidates(page.line.id)
   const [when, setWhen] = useState<'before' | 'after'>('before')
   const [photo, setPhoto] = useState<string | null>(null)
   const [what, setWhat] = useState('')
@@ -93,7 +95,7 @@ function PieceForm({ page, onClose }: { page: UpgradePage; onClose: () => void }
       title="Show a test piece"
       verb="Show"
       busy={busy}
-      problem={missing ? new Error(missing) : problem}
+      problem={missing ? new Error(missing) : (problem ?? error)}
       onClose={onClose}
       onSubmit={() => {
         if (!printerId) return setMissing('Choose the printer.')
@@ -117,7 +119,7 @@ function PieceForm({ page, onClose }: { page: UpgradePage; onClose: () => void }
       <Select
         label="Printed on"
         required
-        data={page.candidates.map(({ id, place, name }) => ({ value: id, label: `${place} ${name}` }))}
+        data={candidates.map(({ id, place, name }) => ({ value: id, label: `${place} ${name}` }))}
         value={printerId}
         onChange={setPrinter}
         error={fields.printerId}

@@ -1,7 +1,7 @@
 import { Badge, Button, Group } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { UpgradePage as Page } from '@diatribon/contract'
+import type { PrintedPart, UpgradePage as Page } from '@diatribon/contract'
 import { usePartTypes } from '../parts/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -15,6 +15,7 @@ import { Campaigns } from './Campaigns.tsx'
 import { DidItHelp } from './DidItHelp.tsx'
 import { InstallForm } from './InstallForm.tsx'
 import { Installed } from './Installed.tsx'
+import { FileLink } from './FileLink.tsx'
 import { JudgeForm } from './JudgeForm.tsx'
 import { stepWords } from './stepWords.ts'
 import { TestPieces } from './TestPieces.tsx'
@@ -151,6 +152,12 @@ function Design({ page }: { page: Page }) {
                 {part.made === 'printed here' &&
                   `, printed here${part.hours ? ` in ${number(part.hours, 2)} h` : ''}${part.grams ? ` from ${number(part.grams, 3)} g` : ''}`}
                 {part.file && <span className="quiet">, file: {part.file}</span>}
+                {part.attached && (
+                  <>
+                    , <FileLink file={part.attached} />
+                  </>
+                )}
+                <PrintedSoFar printed={page.printed.find(({ itemId }) => itemId === part.itemId)} />
               </li>
             ))}
           </ul>
@@ -167,5 +174,17 @@ function Design({ page }: { page: Page }) {
         </ul>
       </details>
     </Section>
+  )
+}
+
+/** What was printed here of a part, and what one took. */
+function PrintedSoFar({ printed }: { printed: PrintedPart | undefined }) {
+  if (!printed) return null
+  const { pieces, on, hoursEach, jobs } = printed
+  return (
+    <div className="quiet">
+      {plural(pieces, 'piece')} printed so far, on {on.join(', ')}
+      {hoursEach !== null && `; by ${plural(jobs, 'job')}, ${number(hoursEach, 2)} h for one`}
+    </div>
   )
 }

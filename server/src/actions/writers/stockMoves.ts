@@ -1,4 +1,5 @@
 import { eq } from 'drizzle-orm'
+import { shareOut } from '@diatribon/core'
 import { Refusal } from '../../platform/refusal.ts'
 import { stockMove, type MoveKind } from '../../platform/tables.ts'
 import type { Facts } from '../facts.ts'
@@ -16,10 +17,12 @@ export function moveRow(of: {
   pieces: number
   paidMinor?: number | null
   supplier?: string | null
+  printedOn?: string | null
+  jobId?: string | null
   words?: string | null
 }): MoveRow {
-  const { seq, itemId, paidMinor = null, supplier = null, words = null } = of
-  return { ...of, id: `${seq} ${itemId}`, paidMinor, supplier, words, takenBackSeq: null }
+  const { seq, itemId, paidMinor = null, supplier = null, printedOn = null, jobId = null, words = null } = of
+  return { ...of, id: `${seq} ${itemId}`, paidMinor, supplier, printedOn, jobId, words, takenBackSeq: null }
 }
 
 /** Items that an action names, of which there must be some. @throws Refusal 404, 409 for one that is not kept any more */
@@ -28,6 +31,68 @@ export async function requireItems(facts: Facts, ids: readonly string[]): Promis
     const item = await facts.get('stockItem', id, 'item of the stores')
     if (item.retired) throw new Refusal(409, 'not-kept', `${item.name} is not kept in the stores any more.`)
   }
+}
+
+/** @throws Refusal 409 for a kit: what lies on the shelf are its pieces */
+export async function requireNoKits(facts: Facts, ids: readonly string[]): Promise<void> {
+  for (const id of ids) {
+    const { name, content } = await facts.get('stockItem', id, 'item of the stores')
+    if (content.contents)
+      throw new Refusal(
+        409,
+        'is-a-kit',
+        `${name} is a kit: it is taken apart as it comes in. Name the items that were in it.`,
+      )
+  }
+}
+
+/** Pieces of one item that come in or are ordered. */
+interface ComingIn {
+  itemId: string
+  pieces: number
+  paidMinor: number | null
+  leadDays: number
+}
+
+/**
+ * Lines of a receipt or an order with kits taken apart, one for each item. What was paid for a kit is shared out by what its pieces cost by
+ * themselves, or evenly where the catalogue does not know: no minor unit is lost.
+ */
+export async function piecesInKits(
+  facts: Facts,
+  lines: readonly { itemId: string; pieces: number; paidMinor?: number | null }[],
+): Promise<ComingIn[]> {
+  const all = new Map<string, ComingIn>()
+  const add = (one: ComingIn) => {
+    const before = all.get(one.itemId)
+    if (!before) return all.set(one.itemId, one)
+    before.pieces += one.pieces
+    before.paidMinor = before.paidMinor === null || one.paidMinor === null ? null : before.paidMinor + one.paidMinor
+    before.leadDays = Math.max(before.leadDays, one.leadDays)
+  }
+  for (const { itemId, pieces, paidMinor = null } of lines) {
+    const { content } = await facts.get('stockItem', itemId, 'item of the stores')
+    const { contents, leadDays } = content
+    if (!contents) {
+      add({ itemId, pieces, paidMinor, leadDays })
+      continue
+    }
+    const worths = await Promise.all(contents.map(async (line) => line.pieces * (await priceOf(facts, line.itemId))))
+    const weights = worths.every((worth) => worth > 0) ? worths : contents.map((line) => line.pieces)
+    const shares = paidMinor === null ? null : shareOut(paidMinor, weights)
+    contents.forEach((line, i) =>
+      add({ itemId: line.itemId, pieces: line.pieces * pieces, paidMinor: shares?.[i] ?? null, leadDays }),
+    )
+  }
+  return [...all.values()]
+}
+
+/** By the catalogue, minor units; 0: nobody knows. */
+async function priceOf(facts: Facts, itemId: string): Promise<number> {
+  const { partTypeId } = await facts.get('stockItem', itemId, 'item of the stores')
+  if (!partTypeId) return 0
+  if (!facts.find('partType', partTypeId)) await facts.load('partType', 'id', [partTypeId])
+  return facts.partType(partTypeId).priceMinor ?? 0
 }
 
 /** Moves of an entry that have not been taken back. */

@@ -104,7 +104,7 @@ export const readMark = pgTable('read_mark', {
   seq: entrySeq('seq').notNull(),
 })
 
-/** Photos. Not lines of the book, but part of every backup. */
+/** Photos and files. Not lines of the book, but part of every backup. */
 export const attachment = pgTable(
   'attachment',
   {
@@ -114,8 +114,11 @@ export const attachment = pgTable(
       .references(() => site.id),
     personId: uuid('person_id').notNull(),
     addedAt: moment('added_at').notNull(),
-    width: integer('width').notNull(),
-    height: integer('height').notNull(),
+    /** Of a photo, in pixels. */
+    width: integer('width'),
+    height: integer('height'),
+    /** Of a file that is no photo: what it is called. */
+    name: text('name'),
     bytes: bytea('bytes').notNull(),
   },
   (t) => [index('attachment_site').on(t.siteId)],

@@ -85,5 +85,6 @@ export const job = pgTable(
       .on(t.printerId)
       .where(sql`finished_seq is null`),
     index('job_finished_seq').on(t.finishedSeq),
+    index('job_printer').on(t.printerId, t.finishedAt),
   ],
 )

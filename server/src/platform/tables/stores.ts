@@ -98,10 +98,33 @@ export const stockMove = pgTable(
     /** For all of them. */
     paidMinor: bigint('paid_minor', { mode: 'number' }),
     supplier: text('supplier'),
+    /** Printed here, on this printer, by this job. */
+    printedOn: uuid('printed_on'),
+    jobId: uuid('job_id'),
     words: text('words'),
     at: moment('at').notNull(),
     personId: uuid('person_id').notNull(),
     takenBackSeq: entrySeq('taken_back_seq'),
   },
   (t) => [index('stock_move_item').on(t.itemId, t.at), index('stock_move_seq').on(t.seq)],
+)
+
+/** Pieces that were ordered. What has come in since is taken off the oldest order first. */
+export const stockOrder = pgTable(
+  'stock_order',
+  {
+    /** Number of the entry, and the item. */
+    id: text('id').primaryKey(),
+    seq: entrySeq('seq').notNull(),
+    siteId: uuid('site_id').notNull(),
+    itemId: uuid('item_id')
+      .notNull()
+      .references(() => stockItem.id),
+    pieces: integer('pieces').notNull(),
+    supplier: text('supplier'),
+    expectedOn: text('expected_on').notNull(),
+    at: moment('at').notNull(),
+    takenBackSeq: entrySeq('taken_back_seq'),
+  },
+  (t) => [index('stock_order_item').on(t.itemId, t.at), index('stock_order_seq').on(t.seq)],
 )

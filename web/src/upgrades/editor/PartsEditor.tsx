@@ -3,6 +3,8 @@ import { fromMinor, toMinor, type UpgradePart } from '@diatribon/contract'
 import { useSession } from '../../shell/session.ts'
 import { useStores } from '../../stores/reads.ts'
 import { FigureField } from '../../ui/figures.tsx'
+import { AttachButton } from '../../ui/PhotoButton.tsx'
+import { FileLink } from '../FileLink.tsx'
 import classes from '../Upgrades.module.css'
 
 /** What one installation takes: bought, or printed here. */
@@ -124,6 +126,13 @@ function MadeFields(props: {
         onChange={(e) => set({ file: e.currentTarget.value })}
         error={error('file')}
       />
+      <div className={classes.attached}>
+        {part.attached && <FileLink file={part.attached} />}
+        <AttachButton
+          label={part.attached ? 'Another file' : 'Attach the file'}
+          onFile={(attached) => set({ attached })}
+        />
+      </div>
     </>
   )
 }
