@@ -104,6 +104,39 @@ export function storesHistory(told: readonly Told[], now: number, names: Names):
     60,
   )
   tell(countedDaysAgo, 'pim', { kind: 'count-items', lines: [{ itemId: glue, pieces: 2 }] }, 130)
+  tell(
+    countedDaysAgo,
+    'technician',
+    {
+      kind: 'set-item',
+      itemId: idOf('item hot-end kit'),
+      content: {
+        name: 'Hot-end kit',
+        partTypeId: null,
+        place: null,
+        supplier: 'Harbour Supply',
+        leadDays: 10,
+        packOf: 1,
+        code: null,
+        madeHere: false,
+        least: null,
+        contents: [
+          { itemId: idOf('item brassNozzle'), pieces: 2 },
+          { itemId: idOf('item sock'), pieces: 1 },
+        ],
+      },
+    },
+    70,
+  )
+  // One order is on its way, one is late.
+  const order = (daysAgo: number, key: PartKey, pieces: number) =>
+    tell(daysAgo, 'technician', {
+      kind: 'place-order',
+      lines: [{ itemId: idOf(`item ${key}`), pieces }],
+      supplier: 'Tern Parts',
+    })
+  order(16, 'electronicsFan', 1)
+  order(31, 'belt', 2)
   const boxId = idOf('box red')
   tell(
     countedDaysAgo,

@@ -1,4 +1,4 @@
-import { TextInput } from '@mantine/core'
+import { Autocomplete } from '@mantine/core'
 import { useState } from 'react'
 import type { StockLine } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -61,21 +61,15 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
       }}
     >
       <p className="quiet">Nothing is sent anywhere: order it as you always do, and write down here that you did.</p>
-      <TextInput
+      <Autocomplete
         label="From"
         description="Supplier; then only what is to come from there."
         maxLength={120}
-        list="suppliers"
+        data={suppliers}
         value={supplier}
-        onChange={(e) => choose(e.currentTarget.value)}
+        onChange={choose}
         error={fields.supplier}
-        data-autofocus
       />
-      <datalist id="suppliers">
-        {suppliers.map((one) => (
-          <option key={one} value={one} />
-        ))}
-      </datalist>
       <div className={classes.lines}>
         {shown.map((line) => (
           <div key={line.id} className={classes.countLine}>

@@ -13,7 +13,6 @@ import { chance, money, number, plural, shortDay } from '../ui/words.ts'
 import { Boxes } from './Boxes.tsx'
 import { CountForm } from './CountForm.tsx'
 import { ItemForm } from './ItemForm.tsx'
-import { orderSays } from './itemSays.ts'
 import { OrderForm } from './OrderForm.tsx'
 import { orderCsv } from './orderCsv.ts'
 import { ReceiveForm } from './ReceiveForm.tsx'
@@ -191,6 +190,13 @@ function ItemsTable({ items }: { items: StockLine[] }) {
               {countedAt === null && unaccounted === 0 && !content.contents && (
                 <div className="quiet">not counted yet</div>
               )}
+              {ordered.map((order) => (
+                <div key={order.seq} className={order.isLate ? classes.warn : 'quiet'}>
+                  {order.isLate
+                    ? `${order.pieces} under way, late since ${shortDay(order.expectedOn)}`
+                    : `${order.pieces} under way, ${shortDay(order.expectedOn)}`}
+                </div>
+              ))}
               {used.length > 0 && <div className="quiet">and {plural(used.length, 'used one', 'used ones')}</div>}
             </td>
             <td className={table.right}>
@@ -201,9 +207,7 @@ function ItemsTable({ items }: { items: StockLine[] }) {
                     {keep.demandRange[0]} to {keep.demandRange[1]} in {keep.horizonDays} days
                   </div>
                 </>
-              ) : (
-                '–'
-              )}
+              ) : null}
             </td>
             <td className={table.right}>
               {keep ? (
@@ -211,9 +215,7 @@ function ItemsTable({ items }: { items: StockLine[] }) {
                   <b>{keep.keep}</b>
                   <div className="quiet">{keep.demand > 0 ? `lasts in ${cases(keep.probability)}` : 'as said'}</div>
                 </>
-              ) : (
-                '–'
-              )}
+              ) : null}
             </td>
             <td>
               {keep && keep.demand > 0 ? (
@@ -223,19 +225,10 @@ function ItemsTable({ items }: { items: StockLine[] }) {
                     keep.valueMinor !== null &&
                     `, hold ${money(keep.twoOfEach.valueMinor, site.currency)} instead of ${money(keep.valueMinor, site.currency)}`}
                 </span>
-              ) : (
-                '–'
-              )}
+              ) : null}
             </td>
-            <td className={table.right}>
-              {keep && keep.order > 0 ? <b>{keep.order}</b> : ordered.length === 0 && '–'}
-              {ordered.map((order) => (
-                <div key={order.seq} className={order.isLate ? classes.warn : 'quiet'}>
-                  under way: {orderSays(order)}
-                </div>
-              ))}
-            </td>
-            <td>{content.contents ? '–' : keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year'}</td>
+            <td className={table.right}>{keep && keep.order > 0 ? <b>{keep.order}</b> : null}</td>
+            <td>{content.contents ? null : keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year'}</td>
           </tr>
         ))}
       </tbody>
