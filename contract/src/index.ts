@@ -62,7 +62,7 @@ export {
   type OnEveryClock,
 } from './hours/clock.ts'
 export type { Kit } from './parts/kit.ts'
-export type { MachineLimits, ModelBed, ModelSlot, PrinterModel } from './printers/model.ts'
+export { limitNaming, type MachineLimits, type ModelBed, type ModelSlot, type PrinterModel } from './printers/model.ts'
 export { takeInStepNames, type TakeInStepName } from './printers/takeInSteps.ts'
 export type { Handover, PresentHere } from './logbook/handover.ts'
 export {
@@ -168,6 +168,7 @@ export {
   type StoresPage,
   type UsedStock,
   type KitLine,
+  type OnShelf,
   type OpenOrder,
 } from './stores/item.ts'
 export type { LendPrinter } from './actions/lendPrinter.ts'

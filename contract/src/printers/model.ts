@@ -102,3 +102,18 @@ export const modelPayload = {
     .max(20)
     .unique('name'),
 }
+
+/** What limits are called, and their units. */
+export const limitNaming: Record<keyof MachineLimits, [name: string, unit: string]> = {
+  plateXMm: ['plate width', 'mm'],
+  plateYMm: ['plate depth', 'mm'],
+  heightMm: ['height', 'mm'],
+  nozzleMaxC: ['highest nozzle temperature', '°C'],
+  bedMaxC: ['highest bed temperature', '°C'],
+  chamberMaxC: ['highest chamber temperature', '°C'],
+  enclosed: ['enclosed', ''],
+  filamentMm: ['filament', 'mm'],
+  tools: ['tools', ''],
+  accelerationMmPerS2: ['acceleration', 'mm/s²'],
+  maxSpeedMmPerS: ['highest speed', 'mm/s'],
+}

@@ -102,6 +102,14 @@ export interface Keep {
   runsOut: string | null
 }
 
+/** Of one part type, for whoever is about to take one. */
+export interface OnShelf {
+  pieces: number
+  place: string | null
+  /** When the oldest open order should be here; null: none is under way. */
+  expectedOn: string | null
+}
+
 export interface StoresPage {
   items: StockLine[]
   /** Part types in use that are no item yet. */

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { given } from '@diatribon/core'
-import type { ChangeLimits, MachineLimits } from '@diatribon/contract'
+import { limitNaming, type ChangeLimits, type MachineLimits } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import { limitChange } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -36,25 +36,12 @@ export const limitRow = (of: {
   reason: string
 }) => ({ ...of, untilAt: null, untilSeq: null, takenBackSeq: null })
 
-const limitNames: Record<keyof MachineLimits, [name: string, unit: string]> = {
-  plateXMm: ['plate width', ' mm'],
-  plateYMm: ['plate depth', ' mm'],
-  heightMm: ['height', ' mm'],
-  nozzleMaxC: ['highest nozzle temperature', ' °C'],
-  bedMaxC: ['highest bed temperature', ' °C'],
-  chamberMaxC: ['highest chamber temperature', ' °C'],
-  enclosed: ['enclosed', ''],
-  filamentMm: ['filament', ' mm'],
-  tools: ['tools', ''],
-  accelerationMmPerS2: ['acceleration', ' mm/s²'],
-  maxSpeedMmPerS: ['highest speed', ' mm/s'],
-}
-
 export function limitWords(limits: Partial<MachineLimits>): string {
   return Object.entries(limits)
     .map(([key, value]) => {
-      const [name, unit] = limitNames[key as keyof MachineLimits]
-      const said = value === null ? 'none' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : `${value}${unit}`
+      const [name, unit] = limitNaming[key as keyof MachineLimits]
+      const said =
+        value === null ? 'none' : typeof value === 'boolean' ? (value ? 'yes' : 'no') : `${value}${unit && ` ${unit}`}`
       return `${name} ${said}`
     })
     .join(', ')

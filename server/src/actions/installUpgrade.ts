@@ -12,10 +12,9 @@ import { requireJoints } from './writers/requireJoints.ts'
 import { workOnKinds } from './writers/requireSignOffs.ts'
 import { slotKindsNamed } from './writers/slotKinds.ts'
 import { slotNamed, slotsOn } from './writers/slotsOn.ts'
+import { inPlace } from './needs.ts'
 import { moveRow, movesOf } from './writers/stockMoves.ts'
 import { build, designOf, isOn, partsIn, waitForRelease } from './writers/upgradeBuild.ts'
-
-export const inPlace = 'AND removed_at IS NULL AND taken_back_seq IS NULL'
 
 export const installUpgrade: ActionKind<InstallUpgrade> = {
   right: 'swap parts',

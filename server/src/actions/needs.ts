@@ -15,7 +15,8 @@ export interface Needs {
   jobsRunningOn?: string[]
 }
 
-const inPlace = 'AND removed_at IS NULL AND taken_back_seq IS NULL'
+/** Parts that sit in a slot now. */
+export const inPlace = 'AND removed_at IS NULL AND taken_back_seq IS NULL'
 /** Each half walks an index of its own; together as one OR they would read every fitting of the printer. */
 const unsettled = `AND taken_back_seq IS NULL AND id IN (
   SELECT f.id FROM printer p JOIN fitting f ON f.printer_id = p.id AND f.fitted_at > p.counted_at WHERE p.id = ANY($1::uuid[])

@@ -2,7 +2,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { RemovalReason } from '@diatribon/contract'
 import { dayMs, hourMs, recordOfFitting, type Clock, type LifeRecord, type LookedAtPart } from '@diatribon/core'
 import { countersAtSql, type CountersThen } from '../hours/countersAtSql.ts'
-import { ageIsKnown, partAge } from '../parts/age.ts'
+import { ageBefore, ageIsKnown, partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { fitting, partType, printer, slot } from '../platform/tables.ts'
@@ -41,9 +41,6 @@ export async function partLives(db: Db, partTypeId: string, now: Date): Promise<
       when 'hours' then f0.before_hours when 'prints' then f0.before_prints when 'metres' then f0.before_metres
       when 'abrasive metres' then f0.before_abrasive_metres else f0.before_days end
     FROM fitting f0 WHERE f0.id = ${fitting.partId})`.mapWith(Number)
-  const before = sql<number>`case ${partType.agesBy}
-    when 'hours' then ${fitting.beforeHours} when 'prints' then ${fitting.beforePrints} when 'metres' then ${fitting.beforeMetres}
-    when 'abrasive metres' then ${fitting.beforeAbrasiveMetres} else ${fitting.beforeDays} end`.mapWith(Number)
   const rows = await db
     .select({
       fittingId: fitting.id,
@@ -52,7 +49,7 @@ export async function partLives(db: Db, partTypeId: string, now: Date): Promise<
       age: partAge(now),
       ageIsKnown: ageIsKnown(),
       entry: sql<number>`case when ${first} is null then 0 else ${entry} end`.mapWith(Number),
-      before,
+      before: ageBefore(),
       removalReason: fitting.removalReason,
       foundAtLook: fitting.foundAtLook,
       fittedAt: fitting.fittedAt,

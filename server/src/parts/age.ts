@@ -18,6 +18,12 @@ export function partAge(now: Date) {
   end`.mapWith(Number)
 }
 
+/** What a part had behind it before this slot, on the clock of its type. In statements that join `fitting` with `part_type`. */
+export const ageBefore = () =>
+  sql<number>`case ${partType.agesBy}
+    when 'hours' then ${fitting.beforeHours} when 'prints' then ${fitting.beforePrints} when 'metres' then ${fitting.beforeMetres}
+    when 'abrasive metres' then ${fitting.beforeAbrasiveMetres} else ${fitting.beforeDays} end`.mapWith(Number)
+
 /** Running hours without a single print or metre told: longer than that, they were not counted. */
 const countedWithinHours = 1
 

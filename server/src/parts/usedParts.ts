@@ -6,6 +6,15 @@ import { fitting, partType, printer, slot } from '../platform/tables.ts'
 
 const mostShown = 40
 
+/** That a part came out still good, and has not gone in again. */
+export const mayGoInAgain = () =>
+  and(
+    isNotNull(fitting.removedAt),
+    isNull(fitting.takenBackSeq),
+    eq(fitting.movedOn, false),
+    notInArray(fitting.removalReason, ['failed', 'worn at check', 'user damage']),
+  )
+
 /** Parts of a type that came out still good and have not gone in again, newest first. */
 export async function usedParts(db: Db, partTypeId: string, now: Date): Promise<UsedPart[]> {
   const rows = await db
@@ -22,15 +31,7 @@ export async function usedParts(db: Db, partTypeId: string, now: Date): Promise<
     .innerJoin(printer, eq(printer.id, fitting.printerId))
     .innerJoin(slot, eq(slot.id, fitting.slotId))
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
-    .where(
-      and(
-        eq(fitting.partTypeId, partTypeId),
-        isNotNull(fitting.removedAt),
-        isNull(fitting.takenBackSeq),
-        eq(fitting.movedOn, false),
-        notInArray(fitting.removalReason, ['failed', 'worn at check', 'user damage']),
-      ),
-    )
+    .where(and(eq(fitting.partTypeId, partTypeId), mayGoInAgain()))
     .orderBy(desc(fitting.removedAt))
     .limit(mostShown)
   return rows.flatMap(({ removedAt, reason, ...row }) =>

@@ -72,6 +72,8 @@ const operations: Record<string, Operation> = {
   'get /api/upgrades/{id}': { summary: 'One design: versions, installations, campaigns, before and after' },
   'get /api/stores/items': { summary: 'What is kept, what is there, what to order' },
   'get /api/stores/items/{id}': { summary: 'One item: what came and went, and what was paid' },
+  'get /api/stores/on-shelf/{id}': { summary: 'How many of a part type are there, and when ordered ones come' },
+  'get /api/upgrades/{id}/candidates': { summary: 'Printers that could get an upgrade' },
   'get /api/stores/order-list': { summary: 'What to order, as PDF' },
   'get /api/stores/boxes': { summary: 'Repair boxes: where they are, who has them, what was missing' },
   'get /api/printers/{id}/loans': { summary: 'To whom a printer was lent, in which condition it went and came back' },

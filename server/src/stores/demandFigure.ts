@@ -3,7 +3,7 @@ import { dayMs, given, replacementsAhead, type PartOnPrinter, type Replacements 
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { rulesInForce } from '../lives/adopted.ts'
-import { partAge } from '../parts/age.ts'
+import { ageBefore, partAge } from '../parts/age.ts'
 import { ruleInForce } from '../plan/duties.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import { fitting, partType, printer, slot, type StoredJudgement } from '../platform/tables.ts'
@@ -26,6 +26,7 @@ export const demandFigure: Figure<Demand> = {
     const rows = await db
       .select({
         age: partAge(now),
+        before: ageBefore(),
         fittedAt: fitting.fittedAt,
         agesBy: partType.agesBy,
         replaceEvery: slot.replaceEvery,
@@ -58,7 +59,7 @@ export const demandFigure: Figure<Demand> = {
         const group = groups.get(String(until)) ?? { interval: until, parts: [] }
         groups.set(String(until), group)
         const age = Math.max(0, row.age)
-        const here = Math.max(0, age - beforeOf(row))
+        const here = Math.max(0, age - row.before)
         const days = Math.max(1, (now.getTime() - row.fittedAt.getTime()) / dayMs)
         // To two figures, so that printers of like use share the sums.
         group.parts.push({ age, perDay: Number((here / days).toPrecision(2)) })
@@ -76,21 +77,6 @@ export const demandFigure: Figure<Demand> = {
     }
     return results
   },
-}
-
-function beforeOf({ agesBy, fitting: row }: { agesBy: string; fitting: typeof fitting.$inferSelect }): number {
-  switch (agesBy) {
-    case 'hours':
-      return row.beforeHours
-    case 'prints':
-      return row.beforePrints
-    case 'metres':
-      return row.beforeMetres
-    case 'abrasive metres':
-      return row.beforeAbrasiveMetres
-    default:
-      return row.beforeDays
-  }
 }
 
 /** What is used within so many days, between the days that were reckoned. */

@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, notInArray, sql } from 'drizzle-orm'
-import type { ItemPage, StockLine, StockMove, StoresPage, UsedStock } from '@diatribon/contract'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
+import type { ItemPage, OnShelf, StockLine, StockMove, StoresPage, UsedStock } from '@diatribon/contract'
 import { keptResults } from '../kept/keptResults.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
+import { mayGoInAgain } from '../parts/usedParts.ts'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -115,10 +116,9 @@ async function usedOnShelf(db: Db, partTypeIds: readonly string[], now: Date): P
     .where(
       and(
         inArray(fitting.partTypeId, [...partTypeIds]),
-        isNotNull(fitting.removedAt),
-        isNull(fitting.takenBackSeq),
-        eq(fitting.movedOn, false),
-        notInArray(fitting.removalReason, ['failed', 'worn at check', 'user damage', 'replaced in time']),
+        mayGoInAgain(),
+        // What was replaced in time had had its life: it may go in again, and nobody counts on it.
+        ne(fitting.removalReason, 'replaced in time'),
       ),
     )
     .orderBy(desc(fitting.removedAt))
@@ -217,4 +217,16 @@ async function fittedOf(db: Db, partTypeId: string): Promise<StockMove[]> {
     takenBack: row.takenBackSeq !== null,
     takeBackKey: null,
   }))
+}
+
+/** How many of a part type are there, and where; null: nobody keeps them. */
+export async function onShelf(db: Db, { now, timeZone }: At, partTypeId: string): Promise<OnShelf | null> {
+  const [item] = await db
+    .select()
+    .from(stockItem)
+    .where(and(eq(stockItem.partTypeId, partTypeId), eq(stockItem.retired, false)))
+  if (!item) return null
+  const there = await onHand(db, [item.id])
+  const [next] = (await ordersUnderWay(db, { now, timeZone }, [item.id])).get(item.id) ?? []
+  return { pieces: there.get(item.id)?.pieces ?? 0, place: item.content.place, expectedOn: next?.expectedOn ?? null }
 }

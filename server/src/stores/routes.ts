@@ -4,7 +4,7 @@ import { orderList } from '../reports/orderList.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { boxes } from './boxes.ts'
-import { itemPage, stockLines, storesPage } from './items.ts'
+import { itemPage, onShelf, stockLines, storesPage } from './items.ts'
 import { spools } from './spools.ts'
 
 export function storesRoutes(services: Services): Router {
@@ -21,6 +21,9 @@ export function storesRoutes(services: Services): Router {
   router.get('/stores/items/:id', requires(services, 'read'), async (request, response) => {
     await freshFor(services, request, 'demand', 'everyone')
     response.json(await itemPage(db, idFrom(request, 'item'), here(request)))
+  })
+  router.get('/stores/on-shelf/:id', requires(services, 'read'), async (request, response) => {
+    response.json(await onShelf(db, here(request), idFrom(request, 'part type')))
   })
   router.get('/stores/boxes', requires(services, 'read'), async (request, response) => {
     response.json(await boxes(db, here(request)))

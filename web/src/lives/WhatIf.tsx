@@ -1,6 +1,6 @@
 import { Button, Slider, Text } from '@mantine/core'
 import { useState } from 'react'
-import type { LifePage } from '@diatribon/contract'
+import { toMinor, type LifePage } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { Section } from '../ui/Section.tsx'
 import { money } from '../ui/words.ts'
@@ -13,26 +13,32 @@ export function WhatIf({ page }: { page: LifePage }) {
   const { site } = useSession()
   const { policies, recommended, evidence, words } = page
   const now: TriedCosts = {
-    price: (evidence.priceMinor ?? 100) / 100,
+    priceMinor: evidence.priceMinor ?? toMinor(1, site.currency),
     minutes: evidence.minutes,
-    labourPerHour: evidence.labourMinorPerHour / 100,
-    failureExtra: (evidence.failureExtraMinor ?? 2000) / 100,
+    labourMinorPerHour: evidence.labourMinorPerHour,
+    failureExtraMinor: evidence.failureExtraMinor ?? toMinor(20, site.currency),
   }
   const [tried, setTried] = useState<TriedCosts | null>(null)
   const answer = useWhatIf(evidence, tried)
   const shown = tried && answer && 'policies' in answer ? answer : policies && { policies, recommended }
   const at = tried ?? now
-  const cash = (value: number) => money(100 * value, site.currency)
+  const cash = (value: number) => money(value, site.currency)
+  const leastMinor = (value: number) => Math.max(1, toMinor(value, site.currency))
   const sliders: { name: keyof TriedCosts; label: string; least: number; write: (value: number) => string }[] = [
-    { name: 'price', label: 'Price of the part', least: 0.1, write: cash },
+    { name: 'priceMinor', label: 'Price of the part', least: leastMinor(0.1), write: cash },
     {
       name: 'minutes',
       label: 'Work for a replacement in time',
       least: 1,
       write: (value) => `${Math.round(value)} min`,
     },
-    { name: 'labourPerHour', label: 'An hour of work', least: 1, write: cash },
-    { name: 'failureExtra', label: 'What a failure costs on top', least: 0.5, write: cash },
+    { name: 'labourMinorPerHour', label: 'An hour of work', least: leastMinor(1), write: cash },
+    {
+      name: 'failureExtraMinor',
+      label: 'What a failure costs on top',
+      least: leastMinor(0.5),
+      write: cash,
+    },
   ]
   return (
     <Section

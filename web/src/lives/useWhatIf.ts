@@ -2,12 +2,12 @@ import { useEffect, useRef, useState } from 'react'
 import type { LifeEvidence } from '@diatribon/contract'
 import type { FromPolicies, ToPolicies } from './policyWorker.ts'
 
-/** What a replacement and a failure cost, as they are tried; major units of money, minutes. */
+/** What a replacement and a failure cost, as they are tried; minor units of money, minutes. */
 export interface TriedCosts {
-  price: number
+  priceMinor: number
   minutes: number
-  labourPerHour: number
-  failureExtra: number
+  labourMinorPerHour: number
+  failureExtraMinor: number
 }
 
 /** Rules at tried costs, reckoned in a worker; the last answer stays until the next one is there. */
@@ -25,9 +25,9 @@ export function useWhatIf(evidence: LifeEvidence, costs: TriedCosts | null): Fro
   }, [])
   useEffect(() => {
     if (!costs) return
-    const preventive = 100 * (costs.price + (costs.minutes / 60) * costs.labourPerHour)
+    const preventive = costs.priceMinor + (costs.minutes / 60) * costs.labourMinorPerHour
     const { together, looks } = evidence
-    const shared = 100 * (Math.min(together?.sharedMinutes ?? 0, costs.minutes) / 60) * costs.labourPerHour
+    const shared = (Math.min(together?.sharedMinutes ?? 0, costs.minutes) / 60) * costs.labourMinorPerHour
     const asked: ToPolicies = {
       nth: ++nth.current,
       evidence: {
@@ -36,14 +36,14 @@ export function useWhatIf(evidence: LifeEvidence, costs: TriedCosts | null): Fro
         neighbourWeight: 1,
         tradeInterval: evidence.tradeInterval,
         tradeWeight: evidence.tradeWeight,
-        cost: { preventive, failure: preventive + 100 * costs.failureExtra },
+        cost: { preventive, failure: preventive + costs.failureExtraMinor },
         ...(together ? { together: { rate: together.rate, cost: Math.max(1, preventive - shared) } } : {}),
         ...(looks
           ? {
               looks: {
                 nodes: looks.nodes,
                 longest: looks.longest,
-                cost: 100 * (looks.minutes / 60) * costs.labourPerHour,
+                cost: (looks.minutes / 60) * costs.labourMinorPerHour,
               },
             }
           : {}),

@@ -166,7 +166,7 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
         <Button
           variant="default"
           size="compact-md"
-          onClick={() => downloadText(`plan-${page.days[0]?.day ?? ''}.csv`, planCsv(page), 'text/csv')}
+          onClick={() => downloadText(`plan-${page.days[0]?.day ?? ''}.csv`, planCsv(page, site.currency), 'text/csv')}
         >
           As CSV
         </Button>

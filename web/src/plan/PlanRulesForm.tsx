@@ -1,6 +1,6 @@
 import { Select } from '@mantine/core'
 import { useState } from 'react'
-import { onHoldOrders, type OnHoldOrder, type PlanRules } from '@diatribon/contract'
+import { fromMinor, minorDigits, onHoldOrders, toMinor, type OnHoldOrder, type PlanRules } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -12,7 +12,7 @@ export function PlanRulesForm({ rules, onClose }: { rules: PlanRules; onClose: (
   const [days, setDays] = useState<number | undefined>(rules.days)
   const [share, setShare] = useState<number | undefined>(Math.round(100 * rules.shareOfShift))
   const [setUp, setSetUp] = useState<number | undefined>(rules.setUpMinutes)
-  const [change, setChange] = useState<number | undefined>(rules.changeCostMinor / 100)
+  const [change, setChange] = useState<number | undefined>(fromMinor(rules.changeCostMinor, site.currency))
   const [onHold, setOnHold] = useState<OnHoldOrder>(rules.onHold)
   const { submit, problem, fields, busy } = useAction('Rules of the plan set', onClose)
   return (
@@ -28,7 +28,7 @@ export function PlanRulesForm({ rules, onClose }: { rules: PlanRules; onClose: (
           days: days ?? 0,
           shareOfShift: (share ?? 0) / 100,
           setUpMinutes: setUp ?? 0,
-          changeCostMinor: Math.round(100 * (change ?? 0)),
+          changeCostMinor: toMinor(change ?? 0, site.currency),
           onHold,
         })
       }
@@ -64,7 +64,7 @@ export function PlanRulesForm({ rules, onClose }: { rules: PlanRules; onClose: (
       <FigureField
         label={`What it is worth not to move a task that people have seen, in ${site.currency}`}
         min={0}
-        decimals={2}
+        decimals={minorDigits(site.currency)}
         required
         value={change}
         onChange={setChange}

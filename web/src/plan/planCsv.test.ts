@@ -18,7 +18,7 @@ it('has a row for each task, planned or left, and is read back as it was', () =>
     visits: [{ day: '2026-11-24', personId: 'x', printer: task.printer, tasks: [task], minutes: 20 }],
     left: [{ task: { ...task, words: '=Sock' }, why: 'Nobody is there.' }],
   } as unknown as FortnightPage
-  const { data } = Papa.parse<Record<string, string>>(planCsv(page), { header: true })
+  const { data } = Papa.parse<Record<string, string>>(planCsv(page, 'EUR'), { header: true })
   expect(data).toMatchObject([
     {
       day: '2026-11-24',

@@ -1,8 +1,8 @@
 import Papa from 'papaparse'
-import type { FortnightPage } from '@diatribon/contract'
+import { fromMinor, type FortnightPage } from '@diatribon/contract'
 
 /** The plan as plain columns, a row for each task: those that are planned, then those that are left with the reason. */
-export function planCsv({ visits, left, days }: FortnightPage): string {
+export function planCsv({ visits, left, days }: FortnightPage, currency: string): string {
   const names = new Map(days.flatMap(({ people }) => people.map(({ id, name }) => [id, name] as const)))
   const row = (task: FortnightPage['left'][number]['task']) => [
     task.printer.name,
@@ -12,7 +12,7 @@ export function planCsv({ visits, left, days }: FortnightPage): string {
     task.partType?.name ?? '',
     task.minutes,
     task.due,
-    task.riskPerDayMinor / 100,
+    fromMinor(task.riskPerDayMinor, currency),
   ]
   return Papa.unparse(
     [

@@ -1,7 +1,6 @@
 import { Textarea } from '@mantine/core'
 import { useState } from 'react'
-import { limitNames, type LimitName, type PrinterPage } from '@diatribon/contract'
-import { limitWords } from '../upgrades/stepWords.ts'
+import { limitNaming, limitNames, type LimitName, type PrinterPage } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -42,7 +41,7 @@ export function LimitsForm({ page, onClose }: { page: PrinterPage; onClose: () =
         checked against this. More than its maker allows is on your own account: its manual comes first.
       </p>
       {limitNames.map((limit) => {
-        const [name, unit] = limitWords[limit]
+        const [name, unit] = limitNaming[limit]
         const value = now?.[limit]
         return (
           <FigureField

@@ -14,9 +14,9 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
-import { amount, day, money } from '../ui/words.ts'
+import { amount, day, money, shortDay } from '../ui/words.ts'
 import { usePartTypes, useUsedParts } from '../parts/reads.ts'
-import { useStores } from '../stores/reads.ts'
+import { useOnShelf } from '../stores/reads.ts'
 import { useStandingRules } from '../upgrades/reads.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
@@ -238,15 +238,16 @@ function UsedPartField(props: {
 
 /** How many of them are there, and where. */
 function OnShelf({ partTypeId }: { partTypeId: string | null }) {
-  const { data } = useStores()
-  const item = data?.items.find(({ content, retired }) => !retired && content.partTypeId === partTypeId)
-  if (!item) return null
-  const where = item.content.place ? `, ${item.content.place}` : ''
+  const { data } = useOnShelf(partTypeId)
+  if (!data) return null
+  const { pieces, place, expectedOn } = data
+  const where = place ? `, ${place}` : ''
   return (
     <p className="quiet" style={{ margin: '4px 0 0' }} aria-live="polite">
-      {item.onHand > 0
-        ? `${item.onHand} on the shelf${where}.`
+      {pieces > 0
+        ? `${pieces} on the shelf${where}.`
         : `The book has none on the shelf${where}. If you take one all the same, count what is left.`}
+      {pieces === 0 && expectedOn !== null && ` One that was ordered is expected ${shortDay(expectedOn)}.`}
     </p>
   )
 }

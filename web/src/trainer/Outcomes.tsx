@@ -1,5 +1,6 @@
 import { SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
+import { fromMinor } from '@diatribon/contract'
 import { costOfRun, type RunDay, type RunOutcome } from '@diatribon/core'
 import { RunCurves } from '../charts/RunCurves.tsx'
 import { useSession } from '../shell/session.ts'
@@ -26,7 +27,7 @@ export function Outcomes({ outcomes, draws = [] }: { outcomes: RunOutcome[]; dra
   const cash = (minor: number) => wholeMoney(minor, site.currency)
   const format = (value: number) => (measure === 'cost' ? cash(value) : number(value, 3))
   // An axis has no room for thousands.
-  const onAxis = (value: number) => short.format(measure === 'cost' ? value / 100 : value)
+  const onAxis = (value: number) => short.format(measure === 'cost' ? fromMinor(value, site.currency) : value)
   const last = Math.max(...outcomes.map(({ curve }) => curve.length - 1))
   const days = Array.from({ length: 13 }, (_, i) => Math.round((i / 12) * last))
   return (

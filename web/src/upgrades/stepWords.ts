@@ -1,15 +1,4 @@
-import type { LimitName, UpgradeStep } from '@diatribon/contract'
-
-export const limitWords: Record<LimitName, [name: string, unit: string]> = {
-  plateXMm: ['plate width', 'mm'],
-  plateYMm: ['plate depth', 'mm'],
-  heightMm: ['height', 'mm'],
-  nozzleMaxC: ['highest nozzle temperature', '°C'],
-  bedMaxC: ['highest bed temperature', '°C'],
-  chamberMaxC: ['highest chamber temperature', '°C'],
-  accelerationMmPerS2: ['acceleration', 'mm/s²'],
-  maxSpeedMmPerS: ['highest speed', 'mm/s'],
-}
+import { limitNaming, type UpgradeStep } from '@diatribon/contract'
 
 /** What a step of a design does to the printer, in words. @param partName name of a part type by its id */
 export function stepWords(step: UpgradeStep, partName: (id: string) => string): string {
@@ -24,7 +13,7 @@ export function stepWords(step: UpgradeStep, partName: (id: string) => string): 
     case 'remove slot':
       return `${step.slot} is taken off`
     case 'set limit': {
-      const [name, unit] = limitWords[step.limit]
+      const [name, unit] = limitNaming[step.limit]
       return `${name[0]?.toUpperCase()}${name.slice(1)}: ${step.value} ${unit}`
     }
   }

@@ -1,9 +1,8 @@
 import { Autocomplete, Button, Select } from '@mantine/core'
-import { limitNames, type LimitName, type UpgradeStep } from '@diatribon/contract'
+import { limitNames, limitNaming, type LimitName, type UpgradeStep } from '@diatribon/contract'
 import { useModels, usePartTypes } from '../../parts/reads.ts'
 import { useSlotKinds } from '../../parts/useSlotKinds.ts'
 import { FigureField } from '../../ui/figures.tsx'
-import { limitWords } from '../stepWords.ts'
 import classes from '../Upgrades.module.css'
 
 const kinds: { value: UpgradeStep['kind']; label: string }[] = [
@@ -81,7 +80,7 @@ function StepFields(props: {
       <>
         <Select
           label="Limit"
-          data={limitNames.map((value) => ({ value, label: limitWords[value][0] }))}
+          data={limitNames.map((value) => ({ value, label: limitNaming[value][0] }))}
           value={step.limit}
           onChange={(limit) => onChange({ ...step, limit: limit as LimitName })}
           allowDeselect={false}
@@ -90,7 +89,7 @@ function StepFields(props: {
           label="From now on"
           mt={0}
           min={0}
-          suffix={limitWords[step.limit][1]}
+          suffix={limitNaming[step.limit][1]}
           value={step.value === 0 ? undefined : step.value}
           onChange={(value) => onChange({ ...step, value: value ?? 0 })}
           error={error('value')}
