@@ -284,3 +284,153 @@ test('in a workshop that is not the demo a design is written, installed, and an 
     await site.stop()
   }
 })
+
+test('the same piece is shown before and after, in one frame whose line is moved by keyboard', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician', { ...phone })
+  const { id } = await upgradeNamed(page, 'Guide tube for high heat')
+  await page.goto(`/upgrades/${id}`)
+  const dialog = page.getByRole('dialog')
+  for (const [when, photo] of [
+    ['before the upgrade', 'docs/screenshots/floor.png'],
+    ['after it', 'docs/screenshots/stores.png'],
+  ] as const) {
+    await page.getByRole('button', { name: 'Show a piece' }).click()
+    await dialog.getByRole('combobox', { name: 'Printed on' }).click()
+    await page.getByRole('option').first().click()
+    await dialog.getByRole('radio', { name: when }).check()
+    await typed(dialog.getByLabel('What was printed'), 'Gull, 60 mm')
+    await dialog.locator('input[type=file]').setInputFiles(photo)
+    await expect(dialog.getByRole('button', { name: 'Another photo' })).toBeVisible()
+    await dialog.getByRole('button', { name: 'Show', exact: true }).click()
+    await expect(dialog).toBeHidden()
+  }
+  const line = page.getByRole('slider', { name: 'Before on the left, after on the right' })
+  await expect(page.getByAltText('Before: Gull, 60 mm')).toBeVisible()
+  await line.focus()
+  await line.press('End')
+  await expect(line).toHaveValue('100')
+  await accessible(page, 'the same piece before and after')
+})
+
+test('a design keeps the file of what is printed, and says how long one took by its job', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician', { path: '/upgrades/new' })
+  const unique = `Brace ${Date.now()}`
+  const { id: printerId } = await printerNamed(page, 'Limpet')
+  await page.goto('/stores')
+  await page.getByRole('button', { name: 'Keep an item' }).click()
+  const dialog = page.getByRole('dialog')
+  await typed(dialog.getByRole('textbox', { name: 'Name' }), unique)
+  await dialog.getByRole('checkbox', { name: 'Printed here' }).check()
+  await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
+  await expect(dialog).toBeHidden()
+  await page.goto('/upgrades/new')
+  await typed(page.getByRole('textbox', { name: 'Name' }), unique)
+  await typed(page.getByLabel('What it is'), 'Two braces')
+  await typed(page.getByLabel('The way back'), 'Take them off')
+  await page.getByRole('button', { name: 'Add a part' }).click()
+  const part = page.getByRole('group', { name: 'Part 1' })
+  await typed(part.getByRole('textbox', { name: 'Part', exact: true }), 'Brace')
+  await part.getByRole('combobox', { name: 'Bought or printed' }).click()
+  await page.getByRole('option', { name: 'printed here' }).click()
+  await part
+    .locator('input[type=file]')
+    .setInputFiles({ name: 'brace.3mf', mimeType: 'model/3mf', buffer: Buffer.from('a drawing') })
+  await expect(part.getByRole('link', { name: 'brace.3mf' })).toBeVisible()
+  await typed(part.getByRole('combobox', { name: 'Taken from the stores' }), unique)
+  await page.getByRole('option', { name: unique }).click()
+  await accessible(page, 'design with a file')
+  await page.getByRole('button', { name: 'Write it down' }).click()
+  await expect(page.getByRole('heading', { level: 1, name: unique })).toBeVisible()
+  const here = page.url()
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'brace.3mf' }).click(),
+  ])
+  expect(download.suggestedFilename()).toBe('brace.3mf')
+  // A job that has ended, as its printer tells it.
+  const [jobId, now] = [
+    crypto.randomUUID(),
+    (await (await page.request.get(`${first}/api/session`)).json()).now as string,
+  ]
+  const tell = (action: object) =>
+    page.request.post(`${first}/api/actions`, {
+      headers: { origin: first },
+      data: { key: crypto.randomUUID(), printerId, jobId, at: now, ...action },
+    })
+  const earlier = new Date(Date.parse(now) - 3 * 3600_000).toISOString()
+  expect((await tell({ kind: 'finish-job', startedAt: earlier, outcome: 'good' })).status()).toBe(201)
+  await page.goto('/stores')
+  await page.getByRole('button', { name: 'Receive', exact: true }).click()
+  await typed(dialog.getByLabel(`Pieces of ${unique}`), '6')
+  await dialog.getByRole('combobox', { name: 'Or printed here, on' }).click()
+  await page.getByRole('option', { name: 'Limpet' }).click()
+  await expect(dialog.getByRole('combobox', { name: 'By which job?' })).toBeVisible()
+  await dialog.getByRole('button', { name: 'Receive 1 item' }).click()
+  await expect(dialog).toBeHidden()
+  await page.goto(here)
+  await expect(page.getByText('6 pieces printed so far, on Limpet')).toBeVisible()
+})
+
+test('an order is under way until it comes, a kit is taken apart, in a workshop that is not the demo', async ({
+  browser,
+}) => {
+  const site = await emptySite()
+  try {
+    const page = await (await browser.newContext({ baseURL: site.url, ...phone })).newPage()
+    await openBook(page)
+    await page.goto('/stores')
+    const dialog = page.getByRole('dialog')
+    for (const name of ['Screws', 'Washers']) {
+      await page.getByRole('button', { name: 'Keep an item' }).click()
+      await typed(dialog.getByRole('textbox', { name: 'Name' }), name)
+      await typed(dialog.getByLabel('Keep at least'), '20')
+      await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
+      await expect(dialog).toBeHidden()
+    }
+    await page.getByRole('button', { name: 'Keep an item' }).click()
+    await dialog.getByRole('combobox', { name: 'Which part type' }).click()
+    await page.getByRole('option', { name: /^a kit/ }).click()
+    await typed(dialog.getByRole('textbox', { name: 'Name' }), 'Bag of screws')
+    await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
+    await expect(dialog.getByRole('alert')).toContainText('the kit needs at least 1')
+    for (const [i, name] of ['Screws', 'Washers'].entries()) {
+      await dialog.getByRole('combobox', { name: i === 0 ? 'What is in it?' : 'And what else?' }).click()
+      await page.getByRole('option', { name }).click()
+      await typed(dialog.getByLabel(`Pieces of item ${i + 1}`), '10')
+    }
+    await accessible(page, 'a kit', { only: '[role=dialog]' })
+    await dialog.getByRole('button', { name: 'Keep', exact: true }).click()
+    await expect(dialog).toBeHidden()
+    await page.getByRole('button', { name: 'Order', exact: true }).click()
+    // What is to be ordered is filled in; this time only the bag.
+    for (const name of ['Screws', 'Washers']) {
+      await expect(dialog.getByLabel(`Pieces of ${name}`)).toHaveValue('20')
+      await typed(dialog.getByLabel(`Pieces of ${name}`), '')
+    }
+    await typed(dialog.getByLabel('Pieces of Bag of screws'), '2')
+    await accessible(page, 'an order', { only: '[role=dialog]' })
+    await dialog.getByRole('button', { name: 'Ordered: 1 item' }).click()
+    await expect(dialog).toBeHidden()
+    const row = page.getByRole('row', { name: /Washers/ })
+    await expect(row).toContainText('20 under way')
+    await expect(page.getByText('To order (0)')).toBeVisible()
+    await page.getByRole('button', { name: 'Receive', exact: true }).click()
+    await typed(dialog.getByLabel('Pieces of Bag of screws'), '1')
+    await typed(dialog.getByLabel('Paid for Bag of screws'), '9.99')
+    await dialog.getByRole('button', { name: 'Receive 1 item' }).click()
+    await expect(dialog).toBeHidden()
+    await expect(row).toContainText('10 under way')
+    await page.getByRole('link', { name: 'Washers' }).click()
+    await expect(page.getByRole('heading', { name: 'Under way' })).toBeVisible()
+    await page.getByRole('button', { name: 'It will not come' }).click()
+    await typed(dialog.getByLabel('Why?'), 'Sold out')
+    await dialog.getByRole('button', { name: 'Take the order back' }).click()
+    await expect(page.getByRole('heading', { name: 'Under way' })).toBeHidden()
+    await page.getByRole('button', { name: /^Take back: received/ }).click()
+    await typed(dialog.getByLabel('Why?'), 'Another bag')
+    await dialog.getByRole('button', { name: 'Take back', exact: true }).click()
+    await expect(page.getByText('received, taken back')).toBeVisible()
+  } finally {
+    await site.stop()
+  }
+})

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Box, CostsPage, FortnightPage, Loan, PrinterPage, Round } from '@diatribon/contract'
+import type { Box, CostsPage, FortnightPage, Loan, LogPage, PrinterPage, Round } from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
 import { itemOf } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
@@ -31,6 +31,10 @@ describe('what maintenance costs', () => {
       watts: 100,
       filamentMinorPerKg: 2000,
     })
+    const book = await lead.get<LogPage>('/api/logbook?limit=1')
+    expect(book.entries[0]!.summary).toBe(
+      'Work €30.00 an hour, power €0.30 a kilowatt hour, filament €20.00 a kilogram',
+    )
     const itemId = randomUUID()
     await technician.act({ kind: 'set-item', itemId, content: itemOf('Nozzles', { partTypeId: nozzle }), at: at(45) })
     await technician.act({ kind: 'receive-items', lines: [{ itemId, pieces: 3, paidMinor: 400 }], at: at(44) })

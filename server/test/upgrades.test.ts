@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { AsBuilt, LifePage, PrinterPage, UpgradeContent } from '@diatribon/contract'
+import type { AsBuilt, FaultPage, LifePage, PrinterPage, UpgradeContent } from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
 import { design } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
@@ -339,6 +339,29 @@ describe('a repair in place', () => {
     expect((await built(id)).repairs).toEqual([])
     expect((await lead.get<PrinterPage>(`/api/printers/${id}`)).madeDuties).toEqual([])
   })
+})
+
+it('a repair for a fault is a step of it, and goes with the repair when that is taken back', async () => {
+  const printerId = await newPrinter()
+  const faultId = randomUUID()
+  await technician.act({ kind: 'report-fault', printerId, faultId, symptom: 'Belt slips', mayGoOn: true })
+  const slot = (await built(printerId)).slots.find(({ name }) => name === 'X belt')!
+  const { key } = await technician.act({
+    kind: 'repair-part',
+    printerId,
+    slotId: slot.id,
+    fittingId: slot.part!.fittingId,
+    way: 'glued',
+    what: 'Clamp glued',
+    effect: 'as before',
+    permanence: 'permanent',
+    minutes: 12,
+    faultId,
+  })
+  const steps = async () => (await lead.get<FaultPage>(`/api/faults/${faultId}`)).steps.map(({ words }) => words)
+  expect((await steps()).join()).toContain('Clamp glued')
+  await technician.act({ kind: 'amend', entryKey: key, takeBack: true, reason: 'Another printer' })
+  expect((await steps()).join()).not.toContain('Clamp glued')
 })
 
 it('a standing rule names another part for the same slot', async () => {

@@ -19,6 +19,8 @@ export interface Names {
   faultTest(id: string): string
   upgrade(id: string): string
   item(id: string): string
+  /** An amount in minor units, in the workshop's currency. */
+  money(minor: number): string
   /** Name of the check of a sheet, and of one of its steps. */
   sheet(id: string): { check: string; step(id: string): string; found: string }
 }

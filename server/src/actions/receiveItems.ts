@@ -26,7 +26,7 @@ export const receiveItems: ActionKind<ReceiveItems> = {
     for (const move of await movesOf(facts, original.seq)) facts.put('stockMove', { ...move, takenBackSeq: seq })
   },
   words: ({ lines, supplier, note }, names) =>
-    `${lines.map(({ itemId, pieces }) => `${pieces} × ${names.item(itemId)}`).join(', ')}${supplier ? ` from ${supplier}` : ''}${note ? `. ${note}` : ''}`,
+    `${lines.map(({ itemId, pieces, paidMinor }) => `${pieces} × ${names.item(itemId)}${paidMinor === null ? '' : ` for ${names.money(paidMinor)}`}`).join(', ')}${supplier ? ` from ${supplier}` : ''}${note ? `. ${note}` : ''}`,
 }
 
 /** @throws Refusal for a job that was not printed there, or has not ended well */

@@ -10,7 +10,7 @@ export const setRates: ActionKind<SetRates> = {
     facts.put('site', { ...site, labourCostMinorPerHour: labourMinorPerHour })
     facts.put('costRates', { id: siteId, siteId, roles, powerMinorPerKWh, watts, filamentMinorPerKg })
   },
-  words: ({ labourMinorPerHour, powerMinorPerKWh, filamentMinorPerKg }) =>
-    `Work ${labourMinorPerHour} an hour${powerMinorPerKWh === null ? '' : `, power ${powerMinorPerKWh} a kilowatt hour`}` +
-    `${filamentMinorPerKg === null ? '' : `, filament ${filamentMinorPerKg} a kilogram`}, in the smallest unit of the currency`,
+  words: ({ labourMinorPerHour, powerMinorPerKWh, filamentMinorPerKg }, { money }) =>
+    `Work ${money(labourMinorPerHour)} an hour${powerMinorPerKWh === null ? '' : `, power ${money(powerMinorPerKWh)} a kilowatt hour`}` +
+    `${filamentMinorPerKg === null ? '' : `, filament ${money(filamentMinorPerKg)} a kilogram`}`,
 }

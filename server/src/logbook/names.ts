@@ -1,4 +1,5 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm'
+import { moneyWords } from '@diatribon/contract'
 import type { Names } from '../actions/actionKind.ts'
 import type { Db } from '../platform/database.ts'
 import {
@@ -10,6 +11,7 @@ import {
   partType,
   person,
   printer,
+  site,
   slot,
   spool,
   stepResult,
@@ -42,6 +44,8 @@ export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []
   const spools = await read(spool, deep('spoolId'))
   const upgrades = await read(upgrade, deep('upgradeId'))
   const items = await read(stockItem, deep('itemId'))
+  const [place] = await db.select({ currency: site.currency }).from(site).limit(1)
+  const currency = place?.currency ?? 'EUR'
   const types = await read(partType, deep('partTypeId', 'replacementPartTypeId'))
   const people = new Map(
     (
@@ -77,6 +81,7 @@ export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []
     slot: (id) => slots.get(id) ?? 'unknown slot',
     upgrade: (id) => upgrades.get(id) ?? 'unknown upgrade',
     item: (id) => items.get(id) ?? 'unknown item',
+    money: (minor) => moneyWords(minor, currency),
     spool: (id) => spools.get(id) ?? 'unknown spool',
     partType: (id) => types.get(id) ?? 'unknown part type',
     person: (id) => people.get(id) ?? 'unknown person',
