@@ -106,7 +106,7 @@ export { misfits, type JointedPart, type Misfit, type PartJoint } from './parts/
 export { trialHalves, type TrialArm, type TrialPrinter } from './upgrades/trialHalves.ts'
 export { meanDifference } from './upgrades/meanDifference.ts'
 export { afterRepair, keptAge, type LeftByRepair, type MendedPart, type RepairLesson } from './lives/afterRepair.ts'
-export { standing, type PrinterCost, type Standing } from './upgrades/standing.ts'
+export { standings, type PrinterCost, type Standing } from './upgrades/standing.ts'
 export { helpedWords } from './upgrades/helpedWords.ts'
 export {
   expectedSaving,

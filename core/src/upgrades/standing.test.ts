@@ -1,8 +1,10 @@
 import { expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { standing, type PrinterCost } from './standing.ts'
+import { given } from '../given.ts'
+import { standings, type PrinterCost } from './standing.ts'
 
 const of = (perHour: number | null, hours = 1000, daysDown = 0): PrinterCost => ({ perHour, hours, daysDown })
+const standing = (own: PrinterCost, others: readonly PrinterCost[]) => given(standings([own, ...others])[0])
 const others = [of(1), of(1.2), of(0.8)]
 
 test('beside the median of its like', () => {
@@ -36,5 +38,26 @@ test('does not depend on the unit of money, nor on the order of the others', () 
         ).standing,
       ).toBe(found.standing)
     }),
+  )
+})
+
+test('each is held against the median of all others, itself left out', () => {
+  fc.assert(
+    fc.property(
+      fc.array(fc.record({ perHour: fc.double({ min: 0.1, max: 9, noNaN: true }), hours: fc.constantFrom(50, 500) }), {
+        maxLength: 12,
+      }),
+      (some) => {
+        const all = some.map(({ perHour, hours }) => of(perHour, hours))
+        standings(all).forEach(({ times }, i) => {
+          const like = all.flatMap(({ perHour, hours }, j) => (j !== i && hours >= 200 ? (perHour ?? []) : []))
+          const sorted = like.toSorted((a, b) => a - b)
+          const n = sorted.length
+          const median = (given(sorted[(n - 1) >> 1] ?? 0) + given(sorted[n >> 1] ?? 0)) / 2
+          if (n < 2 || given(all[i]).hours < 200) expect(times).toBeNull()
+          else expect(times).toBeCloseTo(given(given(all[i]).perHour) / median, 9)
+        })
+      },
+    ),
   )
 })

@@ -8,9 +8,10 @@ import {
   type CostRates,
   type CostsPage,
 } from '@diatribon/contract'
-import { given, standing } from '@diatribon/core'
-import { Refusal } from '../platform/refusal.ts'
+import { given, standings } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
+import { groupBy } from '../platform/groupBy.ts'
+import { Refusal } from '../platform/refusal.ts'
 import { costRates, printer, printerModel, site } from '../platform/tables.ts'
 import { ranBetween } from '../upgrades/ranBetween.ts'
 
@@ -48,26 +49,22 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
   const own = printers.filter(({ id }) => !asked.printerId || id === asked.printerId)
   const costs = allCosts(asked, rates)
-  const { rows } = await db.execute<{ id: string; name: string; kind: CostKind; minor: string }>(sql`
-    WITH cost AS (${costs})
-    SELECT ${groupId(by, asked.timeZone)} AS id, ${groupName(by, asked.timeZone)} AS name, cost.kind, sum(cost.minor) AS minor
-    FROM cost JOIN printer p ON p.id = cost.printer_id JOIN printer_model m ON m.id = p.model_id
-    LEFT JOIN part_type t ON t.id = cost.part_type_id
-    GROUP BY 1, 2, 3`)
+  const { sums, dearest } = await summedCosts(db, costs, asked)
   const lines = new Map<string, CostLine>()
   const line = (id: string, name: string): CostLine => {
     const there = lines.get(id) ?? emptyLine(id, name)
     lines.set(id, there)
     return there
   }
-  for (const { id, name, kind, minor } of rows) line(id, name).minor[kind] += Number(minor)
+  for (const { id, name, kind, minor } of sums) line(id, name).minor[kind] += minor
   const all = emptyLine('all', 'All together')
   for (const one of own) if (by === 'printer') line(one.id, one.name)
+  const byId = new Map(own.map((one) => [one.id, one]))
   const spans = spansOf(own, asked)
   const ran = await ranBetween(db, spans)
   spans.forEach(({ printerId, month }, i) => {
     const { hours } = given(ran[i])
-    const of = given(own.find(({ id }) => id === printerId))
+    const of = given(byId.get(printerId))
     const powered = powerMinor(hours, rates)
     all.runHours += hours
     all.minor.power += powered
@@ -94,7 +91,7 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
       ),
     all: summed(all),
     rates,
-    entries: await dearest(db, costs),
+    entries: dearest,
     goods: await goodsOf(db, asked),
     faults: await faultsOf(db, asked, rates),
     notes: notesOf(rates),
@@ -103,18 +100,14 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
 
 /** Each printer beside the others of its model. */
 function judge(lines: Map<string, CostLine>, own: { id: string; modelId: string }[]): void {
-  const costs = new Map(
-    own.map(({ id }) => {
-      const { perHourMinor: perHour, runHours: hours, daysDown } = summed(given(lines.get(id)))
-      return [id, { perHour, hours, daysDown }]
-    }),
-  )
-  for (const { id, modelId } of own) {
-    const like = own.filter((other) => other.id !== id && other.modelId === modelId)
-    given(lines.get(id)).standing = standing(
-      given(costs.get(id)),
-      like.map((other) => given(costs.get(other.id))),
+  for (const like of groupBy(own, ({ modelId }) => modelId).values()) {
+    const found = standings(
+      like.map(({ id }) => {
+        const { perHourMinor: perHour, runHours: hours, daysDown } = summed(given(lines.get(id)))
+        return { perHour, hours, daysDown }
+      }),
     )
+    like.forEach(({ id }, n) => (given(lines.get(id)).standing = given(found[n])))
   }
 }
 
@@ -230,10 +223,11 @@ function allCosts(
   const span = (column: string) =>
     sql`${sql.raw(column)} >= ${from.toISOString()}::timestamptz AND ${sql.raw(column)} < ${until.toISOString()}::timestamptz`
   const here = (column: string) => (printerId ? sql`AND ${sql.raw(column)} = ${printerId}::uuid` : sql``)
-  const rate = (personColumn: string) => sql`coalesce((${JSON.stringify(roles)}::jsonb->>(
-    SELECT w.role FROM person w WHERE w.id = ${sql.raw(personColumn)}))::float8, ${labourMinorPerHour}::float8)`
-  const work = (minutes: string, person: string) => sql`round(${sql.raw(minutes)} / 60.0 * ${rate(person)})`
-  return sql`
+  const work = (minutes: string) => sql`round(${sql.raw(minutes)} / 60.0 * w.rate)`
+  const by = (person: string) => sql`JOIN worker w ON w.id = ${sql.raw(person)}`
+  return sql`worker AS (
+    SELECT id, coalesce((${JSON.stringify(roles)}::jsonb->>role)::float8, ${labourMinorPerHour}::float8) AS rate FROM person),
+  cost AS MATERIALIZED (
     SELECT f.printer_id, f.part_type_id, f.fitted_at AS at, f.fitted_seq AS seq, 'parts' AS kind, s.name AS words,
       round(coalesce((SELECT m.paid_minor / m.pieces FROM stock_move m JOIN stock_item i ON i.id = m.item_id
         WHERE i.part_type_id = f.part_type_id AND m.kind = 'in' AND m.paid_minor IS NOT NULL AND m.taken_back_seq IS NULL
@@ -241,8 +235,8 @@ function allCosts(
     FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id
     WHERE f.from_store AND f.taken_back_seq IS NULL AND ${span('f.fitted_at')} ${here('f.printer_id')}
     UNION ALL
-    SELECT f.printer_id, f.part_type_id, f.fitted_at, f.fitted_seq, 'labour', s.name, ${work('t.minutes', 'e.person_id')}
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id JOIN log_entry e ON e.seq = f.fitted_seq
+    SELECT f.printer_id, f.part_type_id, f.fitted_at, f.fitted_seq, 'labour', s.name, ${work('t.minutes')}
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id JOIN log_entry e ON e.seq = f.fitted_seq ${by('e.person_id')}
     WHERE f.from_store AND f.taken_back_seq IS NULL AND e.kind IN ('swap-part', 'swap-kit', 'move-part')
       AND NOT e.payload ? 'faultId' AND ${span('f.fitted_at')} ${here('f.printer_id')}
     UNION ALL
@@ -250,8 +244,8 @@ function allCosts(
     FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id
     WHERE f.removal_reason = 'failed' AND f.taken_back_seq IS NULL AND ${span('f.removed_at')} ${here('f.printer_id')}
     UNION ALL
-    SELECT c.printer_id, NULL, c.at, c.seq, 'labour', u.name, ${work('c.minutes', 'c.person_id')}
-    FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id
+    SELECT c.printer_id, NULL, c.at, c.seq, 'labour', u.name, ${work('c.minutes')}
+    FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id ${by('c.person_id')}
     WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
     UNION ALL
     SELECT c.printer_id, NULL, c.at, c.seq, 'upgrades', u.name, coalesce((SELECT round(sum((part->>'pieces')::float8 * coalesce((part->>'priceMinor')::float8, 0)))
@@ -260,25 +254,26 @@ function allCosts(
     FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id JOIN upgrade_version v ON v.upgrade_id = c.upgrade_id AND v.version = c.version
     WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
     UNION ALL
-    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'labour', s.name || ' ' || r.way, ${work('r.minutes', 'r.person_id')}
-    FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id
+    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'labour', s.name || ' ' || r.way, ${work('r.minutes')}
+    FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id ${by('r.person_id')}
     WHERE r.taken_back_seq IS NULL AND r.fault_id IS NULL AND ${span('r.at')} ${here('r.printer_id')}
     UNION ALL
     SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'materials', s.name || ' ' || r.way, r.cost_minor
     FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id
     WHERE r.taken_back_seq IS NULL AND ${span('r.at')} ${here('r.printer_id')}
     UNION ALL
-    SELECT k.printer_id, NULL, k.finished_at, k.finished_seq, 'labour', v.content->>'name', ${work("(v.content->>'minutes')::float8", 'k.finished_by')}
-    FROM check_sheet k JOIN check_version v ON v.check_type_id = k.check_type_id AND v.version = k.version
+    SELECT k.printer_id, NULL, k.finished_at, k.finished_seq, 'labour', v.name, ${work('v.minutes')}
+    FROM check_sheet k JOIN (SELECT check_type_id, version, content->>'name' AS name, (content->>'minutes')::float8 AS minutes FROM check_version
+      OFFSET 0) v ON v.check_type_id = k.check_type_id AND v.version = k.version ${by('k.finished_by')}
     WHERE k.outcome = 'done' AND ${span('k.finished_at')} ${here('k.printer_id')}
     UNION ALL
-    SELECT a.printer_id, NULL, a.closed_at, a.closed_seq, 'labour', a.symptom, ${work("(a.closing->>'minutes')::float8", 'a.closed_by')}
-    FROM fault a WHERE a.closing IS NOT NULL AND ${span('a.closed_at')} ${here('a.printer_id')}
+    SELECT a.printer_id, NULL, a.closed_at, a.closed_seq, 'labour', a.symptom, ${work("(a.closing->>'minutes')::float8")}
+    FROM fault a ${by('a.closed_by')} WHERE a.closing IS NOT NULL AND ${span('a.closed_at')} ${here('a.printer_id')}
     UNION ALL
     SELECT j.printer_id, NULL, j.finished_at, j.finished_seq, 'filament', j.name,
       round(g.metres * ${gramsPerMetre}::float8 / 1000 * ${filamentMinorPerKg ?? 0}::float8)
     FROM job j JOIN usage g ON g.seq = j.finished_seq
-    WHERE j.outcome = 'failed' AND g.taken_back_seq IS NULL AND ${span('j.finished_at')} ${here('j.printer_id')}`
+    WHERE j.outcome = 'failed' AND g.taken_back_seq IS NULL AND ${span('j.finished_at')} ${here('j.printer_id')})`
 }
 
 async function failuresAndDays(
@@ -313,25 +308,29 @@ async function failuresAndDays(
   }
 }
 
-async function dearest(db: Db, costs: SQL): Promise<CostEntry[]> {
+/** All costs by group and kind, and the dearest of them: worked out once for both. */
+async function summedCosts(db: Db, costs: SQL, { by, timeZone }: Asked) {
   const { rows } = await db.execute<{
-    seq: string
-    at: string
-    printer: string
-    kind: CostKind
-    words: string
-    minor: string
+    sums: { id: string; name: string; kind: CostKind; minor: number }[] | null
+    dearest: CostEntry[] | null
   }>(sql`
-    WITH cost AS (${costs})
-    SELECT cost.seq, cost.at, p.name AS printer, cost.kind, cost.words, cost.minor
-    FROM cost JOIN printer p ON p.id = cost.printer_id WHERE cost.minor > 0
-    ORDER BY cost.minor DESC, cost.seq DESC LIMIT ${mostEntries}`)
-  return rows.map(({ seq, at, minor, ...row }) => ({
-    ...row,
-    seq: Number(seq),
-    at: new Date(at).toISOString(),
-    minor: Number(minor),
-  }))
+    WITH ${costs},
+    summed AS (
+      SELECT ${groupId(by, timeZone)} AS id, ${groupName(by, timeZone)} AS name, cost.kind, sum(cost.minor) AS minor
+      FROM cost JOIN printer p ON p.id = cost.printer_id JOIN printer_model m ON m.id = p.model_id
+      LEFT JOIN part_type t ON t.id = cost.part_type_id
+      GROUP BY 1, 2, 3),
+    dear AS (
+      SELECT cost.seq, cost.at, p.name AS printer, cost.kind, cost.words, cost.minor
+      FROM cost JOIN printer p ON p.id = cost.printer_id WHERE cost.minor > 0
+      ORDER BY cost.minor DESC, cost.seq DESC LIMIT ${mostEntries})
+    SELECT (SELECT json_agg(summed) FROM summed) AS sums,
+      (SELECT json_agg(dear ORDER BY dear.minor DESC, dear.seq DESC) FROM dear) AS dearest`)
+  const { sums, dearest } = given(rows[0])
+  return {
+    sums: sums ?? [],
+    dearest: (dearest ?? []).map(({ at, ...row }) => ({ ...row, at: new Date(at).toISOString() })),
+  }
 }
 
 /** What each fault cost: its minutes, and of the parts that were changed for it their price and what their failure cost on top. */
