@@ -9,6 +9,7 @@ import { probabilityPoints } from '../charts/probabilityPoints.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { FirstRows } from '../ui/FirstRows.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Section } from '../ui/Section.tsx'
@@ -326,8 +327,6 @@ function countsAs({ record, removalReason }: LifeRecordRow, clock: Clock): strin
 function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; partTypeId: string }) {
   const { records, clock, site, partTypeId } = props
   const odd = records.filter((row) => row.odd !== null)
-  const [all, setAll] = useState(false)
-  const shown = all ? records : records.slice(0, shownAtFirst)
   return (
     <section aria-labelledby="records">
       <h2 id="records">Records</h2>
@@ -337,46 +336,45 @@ function Records(props: { records: LifeRecordRow[]; clock: Clock; site: Site; pa
           {row.printer.name}, {row.slotName}: {row.odd} <Link to={entryOf(row, partTypeId)}>Its entry</Link>
         </p>
       ))}
-      <DataTable label="Records">
-        <thead>
-          <tr>
-            <th>Printer</th>
-            <th>Slot</th>
-            <th className={table.right}>Age</th>
-            <th>Came out</th>
-            <th>Counts as</th>
-          </tr>
-        </thead>
-        <tbody>
-          {shown.map((r) => (
-            <tr key={r.fittingId}>
-              <td>
-                <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
-              </td>
-              <td>{r.slotName}</td>
-              <td className={table.right}>
-                {r.ageIsKnown ? '' : 'at least '}
-                {amount(r.age, clock)}
-              </td>
-              <td>
-                {r.removedAt ? (
-                  <Link to={entryOf(r, partTypeId)}>
-                    {r.removalReason}, {day(r.removedAt, site.timeZone)}
-                  </Link>
-                ) : (
-                  'in place'
-                )}
-              </td>
-              <td>{countsAs(r, clock)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </DataTable>
-      {shown.length < records.length && (
-        <Button variant="default" size="compact-md" mt="sm" onClick={() => setAll(true)}>
-          Show all {records.length}
-        </Button>
-      )}
+      <FirstRows of={records} first={shownAtFirst}>
+        {(shown) => (
+          <DataTable label="Records">
+            <thead>
+              <tr>
+                <th>Printer</th>
+                <th>Slot</th>
+                <th className={table.right}>Age</th>
+                <th>Came out</th>
+                <th>Counts as</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map((r) => (
+                <tr key={r.fittingId}>
+                  <td>
+                    <Link to={`/printers/${r.printer.id}`}>{r.printer.name}</Link>
+                  </td>
+                  <td>{r.slotName}</td>
+                  <td className={table.right}>
+                    {r.ageIsKnown ? '' : 'at least '}
+                    {amount(r.age, clock)}
+                  </td>
+                  <td>
+                    {r.removedAt ? (
+                      <Link to={entryOf(r, partTypeId)}>
+                        {r.removalReason}, {day(r.removedAt, site.timeZone)}
+                      </Link>
+                    ) : (
+                      'in place'
+                    )}
+                  </td>
+                  <td>{countsAs(r, clock)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </DataTable>
+        )}
+      </FirstRows>
     </section>
   )
 }

@@ -1,10 +1,9 @@
-import { Button } from '@mantine/core'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import type { LongJobPrinter } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { FirstRows } from '../ui/FirstRows.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
@@ -16,7 +15,6 @@ const shownAtFirst = 5
 /** Which printer is the best bet for so many hours, how likely it gets through, and what to change first. */
 export function LongJob({ hours }: { hours: number }) {
   const answer = useLongJob(Number(hours.toPrecision(3)))
-  const [all, setAll] = useState(false)
   return (
     <Section title={`Will it get through ${number(hours, 2)} h?`}>
       <AsyncView of={answer}>
@@ -25,26 +23,25 @@ export function LongJob({ hours }: { hours: number }) {
             <Nothing title="No printer is in service." />
           ) : (
             <>
-              <DataTable label="Chance to get through" stacks>
-                <thead>
-                  <tr>
-                    <th>Printer</th>
-                    <th className={table.right}>Chance (95 %)</th>
-                    <th>What may stop it</th>
-                    <th>First</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {printers.slice(0, all ? undefined : shownAtFirst).map((one) => (
-                    <Line key={one.printer.id} one={one} />
-                  ))}
-                </tbody>
-              </DataTable>
-              {!all && printers.length > shownAtFirst && (
-                <Button variant="default" size="compact-md" mt="sm" onClick={() => setAll(true)}>
-                  Show all {printers.length}
-                </Button>
-              )}
+              <FirstRows of={printers} first={shownAtFirst}>
+                {(shown) => (
+                  <DataTable label="Chance to get through" stacks>
+                    <thead>
+                      <tr>
+                        <th>Printer</th>
+                        <th className={table.right}>Chance (95 %)</th>
+                        <th>What may stop it</th>
+                        <th>First</th>
+                      </tr>
+                    </thead>
+                    <tbody>
+                      {shown.map((one) => (
+                        <Line key={one.printer.id} one={one} />
+                      ))}
+                    </tbody>
+                  </DataTable>
+                )}
+              </FirstRows>
               <p className="quiet">
                 From the lives of its parts at their ages, and how often else it has stopped. Nobody sees a wrong
                 setting in this: watch the first layer, and leave nothing heating alone.

@@ -2,6 +2,7 @@ import { Button, Group, Menu, SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import {
+  capital,
   costGroups,
   costKinds,
   wallOf,
@@ -12,6 +13,7 @@ import {
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { FirstRows } from '../ui/FirstRows.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { downloadText } from '../ui/download.ts'
 import { FactList } from '../ui/FactList.tsx'
@@ -146,28 +148,32 @@ function Report({ page }: { page: Page }) {
           ['Printer days down', number(all.daysDown, 3)],
         ]}
       />
-      <DataTable label={`Costs by ${by}`} stacks>
-        <thead>
-          <tr>
-            <th>{by}</th>
-            {by !== 'part type' && <th className={table.right}>Hours</th>}
-            <th className={table.right}>Failed</th>
-            {costKinds.map((kind) => (
-              <th key={kind} className={table.right}>
-                {kind}
-              </th>
-            ))}
-            <th className={table.right}>Together</th>
-            <th className={table.right}>For 1,000 h</th>
-            {by === 'printer' && <th>Beside its like</th>}
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((line) => (
-            <CostRow key={line.id} line={line} by={by} cash={cash} />
-          ))}
-        </tbody>
-      </DataTable>
+      <FirstRows of={lines} first={60}>
+        {(shown) => (
+          <DataTable label={`Costs by ${by}`} stacks>
+            <thead>
+              <tr>
+                <th>{capital(by)}</th>
+                {by !== 'part type' && <th className={table.right}>Hours</th>}
+                <th className={table.right}>Failed</th>
+                {costKinds.map((kind) => (
+                  <th key={kind} className={table.right}>
+                    {capital(kind)}
+                  </th>
+                ))}
+                <th className={table.right}>Together</th>
+                <th className={table.right}>For 1,000 h</th>
+                {by === 'printer' && <th>Beside its like</th>}
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map((line) => (
+                <CostRow key={line.id} line={line} by={by} cash={cash} />
+              ))}
+            </tbody>
+          </DataTable>
+        )}
+      </FirstRows>
       {notes.map((words) => (
         <p key={words} className="quiet">
           {words}
@@ -189,7 +195,7 @@ function CostRow({ line, by, cash }: { line: CostLine; by: CostGroup; cash: (min
       <td className={table.right}>{failures}</td>
       {costKinds.map((kind) => (
         <td key={kind} className={table.right}>
-          {minor[kind] === 0 ? '–' : cash(minor[kind])}
+          {minor[kind] === 0 ? null : cash(minor[kind])}
         </td>
       ))}
       <td className={table.right}>

@@ -57,7 +57,7 @@ export function RatesForm({ rates, onClose }: { rates: CostRates; onClose: () =>
       {ownRoles.map((role) => (
         <FigureField
           key={role}
-          label={`Of a ${role}`}
+          label={`Of ${role === 'operator' ? 'an' : 'a'} ${role}`}
           description="Empty: as above."
           min={0}
           decimals={3}

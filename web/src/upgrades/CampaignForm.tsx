@@ -1,4 +1,4 @@
-import { Checkbox, MultiSelect, Radio, Stack, TextInput } from '@mantine/core'
+import { Checkbox, MultiSelect, Radio, SimpleGrid, Stack, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { trialHalves } from '@diatribon/core'
 import type { UpgradeCandidate, UpgradePage } from '@diatribon/contract'
@@ -15,7 +15,7 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
   const { submit, problem, fields, busy } = useAction('Campaign begun', onClose)
   const { data: candidates = [], error } = useCandidates(upgradeId)
   const free = candidates.filter(({ has }) => !has)
-  const racks = [...new Set(free.map(({ rack }) => rack))].sort()
+  const racks = [...new Set(free.map(({ rack }) => rack))].sort(byNumber)
   const [name, setName] = useState(`${content.name}, trial`)
   const [trial, setTrial] = useState('half')
   // Until somebody chooses, all of them.
@@ -73,7 +73,7 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
         error={fields.name}
       />
       <Checkbox.Group label="Racks" mt="sm" value={racksWhole(free, chosen)}>
-        <Stack gap={4} mt={4}>
+        <SimpleGrid cols={{ base: 2, xs: 3 }} spacing={4} mt={4}>
           {racks.map((rack) => {
             const own = free.filter((one) => one.rack === rack).map(({ id }) => id)
             return (
@@ -88,17 +88,9 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
               />
             )
           })}
-        </Stack>
+        </SimpleGrid>
       </Checkbox.Group>
-      <MultiSelect
-        label="Printers"
-        mt="sm"
-        searchable
-        data={free.map(({ id, place, name: printer }) => ({ value: id, label: `${place} ${printer}` }))}
-        value={chosen}
-        onChange={setChosen}
-        error={fields.printerIds}
-      />
+      <Printers free={free} chosen={chosen} onChange={setChosen} error={fields.printerIds} />
       {isTrial && (
         <>
           <FigureField
@@ -115,6 +107,49 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
         </>
       )}
     </ActionDialog>
+  )
+}
+
+const byNumber = (a: string, b: string) => a.localeCompare(b, 'en', { numeric: true })
+/** So many can stand in a field by name; of more those that are left out do. */
+const mostNamed = 60
+
+/** Those that are chosen; where they are very many, those of the chosen racks that are not. */
+function Printers(props: {
+  free: UpgradeCandidate[]
+  chosen: string[]
+  onChange: (ids: string[]) => void
+  error: string | undefined
+}) {
+  const { free, chosen, onChange, error } = props
+  const label = ({ id, place, name }: UpgradeCandidate) => ({ value: id, label: `${place} ${name}` })
+  if (free.length <= mostNamed)
+    return (
+      <MultiSelect
+        label="Printers"
+        mt="sm"
+        searchable
+        data={free.map(label)}
+        value={chosen}
+        onChange={onChange}
+        error={error}
+      />
+    )
+  const isChosen = new Set(chosen)
+  const racks = new Set(free.flatMap(({ id, rack }) => (isChosen.has(id) ? rack : [])))
+  const here = free.filter(({ rack }) => racks.has(rack))
+  return (
+    <MultiSelect
+      label="But not these"
+      description={`${plural(chosen.length, 'printer')} of ${plural(racks.size, 'rack')} so far.`}
+      mt="sm"
+      searchable
+      limit={100}
+      data={here.map(label)}
+      value={here.flatMap(({ id }) => (isChosen.has(id) ? [] : id))}
+      onChange={(out) => onChange(here.flatMap(({ id }) => (out.includes(id) ? [] : id)))}
+      error={error}
+    />
   )
 }
 
@@ -136,7 +171,9 @@ function Halves({ printers, seed }: { printers: UpgradeCandidate[]; seed: number
   const of = (arm: 'gets it' | 'compared') =>
     arms.flatMap((one) => (one.arm === arm ? printers.filter(({ id }) => id === one.id) : []))
   const words = (some: UpgradeCandidate[]) =>
-    some.map(({ name, runHours }) => `${name} (${hours(runHours)})`).join(', ')
+    some.length > mostNamed / 2
+      ? `${plural(some.length, 'printer')}, ${hours(some.reduce((sum, one) => sum + one.runHours, 0) / some.length)} each in the mean`
+      : some.map(({ name, runHours }) => `${name} (${hours(runHours)})`).join(', ')
   const [got, compared] = [of('gets it'), of('compared')]
   if (printers.length < 2) return null
   return (

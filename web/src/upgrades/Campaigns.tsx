@@ -4,6 +4,7 @@ import { Link } from 'react-router'
 import type { Campaign, UpgradePage } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { DataTable } from '../ui/DataTable.tsx'
+import { FirstRows } from '../ui/FirstRows.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
@@ -22,6 +23,8 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
   const [ending, setEnding] = useState(false)
   const { name, trial, seed, at, who, ended, printers } = campaign
   const getting = printers.filter(({ arm }) => arm === 'gets it')
+  // What is still to be done stands first where there are many.
+  const inOrder = printers.length > 60 ? printers.toSorted((a, b) => stage(a) - stage(b)) : printers
   const done = getting.filter(({ installed }) => installed !== null).length
   return (
     <Section
@@ -43,54 +46,58 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
         {done} of {getting.length} installed
         <Progress value={(100 * done) / getting.length} aria-label={`${done} of ${getting.length} installed`} />
       </p>
-      <DataTable label={`Printers of ${name}`} stacks>
-        <thead>
-          <tr>
-            <th>Printer</th>
-            <th>Model</th>
-            <th className={table.right}>Has run</th>
-            {trial && <th>Pair</th>}
-            {trial && <th>Half</th>}
-            <th>How far</th>
-          </tr>
-        </thead>
-        <tbody>
-          {printers.map(({ id, name: printer, place, model, runHours, arm, pair, installed }) => (
-            <tr key={id}>
-              <th scope="row">
-                <Link to={`/printers/${id}`}>
-                  {place} {printer}
-                </Link>
-              </th>
-              <td>{model}</td>
-              <td className={table.right}>{hours(runHours)}</td>
-              {trial && <td>{pair}</td>}
-              {trial && <td>{arm}</td>}
-              <td>
-                {installed ? (
-                  <>
-                    {day(installed.at, site.timeZone)}
-                    {installed.onHold && <b>, to be released</b>}
-                  </>
-                ) : arm === 'gets it' && !ended && may('swap parts') ? (
-                  <Button
-                    size="compact-sm"
-                    variant="default"
-                    onClick={() => setInstalling(id)}
-                    aria-label={`Install on ${printer}`}
-                  >
-                    Install
-                  </Button>
-                ) : arm === 'gets it' ? (
-                  'not yet'
-                ) : (
-                  'stays as it is'
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </DataTable>
+      <FirstRows of={inOrder} first={60}>
+        {(shown) => (
+          <DataTable label={`Printers of ${name}`} stacks>
+            <thead>
+              <tr>
+                <th>Printer</th>
+                <th>Model</th>
+                <th className={table.right}>Has run</th>
+                {trial && <th>Pair</th>}
+                {trial && <th>Half</th>}
+                <th>How far</th>
+              </tr>
+            </thead>
+            <tbody>
+              {shown.map(({ id, name: printer, place, model, runHours, arm, pair, installed }) => (
+                <tr key={id}>
+                  <th scope="row">
+                    <Link to={`/printers/${id}`}>
+                      {place} {printer}
+                    </Link>
+                  </th>
+                  <td>{model}</td>
+                  <td className={table.right}>{hours(runHours)}</td>
+                  {trial && <td>{pair}</td>}
+                  {trial && <td>{arm}</td>}
+                  <td>
+                    {installed ? (
+                      <>
+                        {day(installed.at, site.timeZone)}
+                        {installed.onHold && <b>, to be released</b>}
+                      </>
+                    ) : arm === 'gets it' && !ended && may('swap parts') ? (
+                      <Button
+                        size="compact-sm"
+                        variant="default"
+                        onClick={() => setInstalling(id)}
+                        aria-label={`Install on ${printer}`}
+                      >
+                        Install
+                      </Button>
+                    ) : arm === 'gets it' ? (
+                      'not yet'
+                    ) : (
+                      'stays as it is'
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </DataTable>
+        )}
+      </FirstRows>
       {installing && <InstallForm page={page} printerId={installing} onClose={() => setInstalling(null)} />}
       {ending && (
         <ReasonDialog
@@ -105,3 +112,5 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
     </Section>
   )
 }
+
+const stage = ({ arm, installed }: Campaign['printers'][number]) => (arm === 'compared' ? 2 : installed ? 1 : 0)
