@@ -1,10 +1,9 @@
 import { useState } from 'react'
 import type { StockLine } from '@diatribon/contract'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { plural } from '../ui/words.ts'
+import { LinesDialog } from './LinesDialog.tsx'
 import classes from './Stores.module.css'
 
 /** What was counted on the shelf: that holds from then on, whatever the book had reckoned. */
@@ -12,23 +11,20 @@ export function CountForm({ items, onClose }: { items: StockLine[]; onClose: () 
   const { submit, problem, fields, busy } = useAction('Counted', onClose)
   const [counts, setCounts] = useState<Record<string, number | undefined>>({})
   const [at, setAt] = useState<string>()
-  const [missing, setMissing] = useState<string | null>(null)
   const lines = items.flatMap(({ id }) => {
     const pieces = counts[id]
     return pieces === undefined ? [] : [{ itemId: id, pieces }]
   })
   return (
-    <ActionDialog
+    <LinesDialog
       title="Count the shelf"
-      verb={lines.length > 0 ? `Count ${plural(lines.length, 'item')}` : 'Count'}
+      verb="Count"
+      verbOf={(items) => `Count ${items}`}
+      lines={lines}
       busy={busy}
-      problem={missing ? new Error(missing) : problem}
+      problem={problem}
       onClose={onClose}
-      onSubmit={() => {
-        if (lines.length === 0) return setMissing('Write down at least one figure.')
-        setMissing(null)
-        void submit({ kind: 'count-items', lines, ...(at ? { at } : {}) })
-      }}
+      onSend={() => void submit({ kind: 'count-items', lines, ...(at ? { at } : {}) })}
     >
       <p className="quiet">Leave empty what you have not counted.</p>
       <div className={classes.lines}>
@@ -53,6 +49,6 @@ export function CountForm({ items, onClose }: { items: StockLine[]; onClose: () 
         ))}
       </div>
       <WhenField value={at} onChange={setAt} error={fields.at} />
-    </ActionDialog>
+    </LinesDialog>
   )
 }

@@ -1,13 +1,12 @@
 import { Autocomplete } from '@mantine/core'
 import { useState } from 'react'
 import type { StockLine } from '@diatribon/contract'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { plural } from '../ui/words.ts'
 import { itemSays } from './itemSays.ts'
+import { LinesDialog } from './LinesDialog.tsx'
 import classes from './Stores.module.css'
 
 /** Pieces were ordered somewhere: the book knows what is under way, and until when it should be here. */
@@ -22,7 +21,6 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
   const [supplier, setSupplier] = useState('')
   const [expectedOn, setExpectedOn] = useState('')
   const [note, setNote] = useState('')
-  const [missing, setMissing] = useState<string | null>(null)
   const lines = shown.flatMap(({ id }) => {
     const some = pieces[id]
     return some === undefined ? [] : [{ itemId: id, pieces: some }]
@@ -42,15 +40,15 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
       )
   }
   return (
-    <ActionDialog
+    <LinesDialog
       title="Write down an order"
-      verb={lines.length > 0 ? `Ordered: ${plural(lines.length, 'item')}` : 'Ordered'}
+      verb="Ordered"
+      verbOf={(items) => `Ordered: ${items}`}
+      lines={lines}
       busy={busy}
-      problem={missing ? new Error(missing) : problem}
+      problem={problem}
       onClose={onClose}
-      onSubmit={() => {
-        if (lines.length === 0) return setMissing('Write down at least one number of pieces.')
-        setMissing(null)
+      onSend={() =>
         void submit({
           kind: 'place-order',
           lines,
@@ -58,7 +56,7 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
           ...(expectedOn ? { expectedOn } : {}),
           ...(note.trim() ? { note: note.trim() } : {}),
         })
-      }}
+      }
     >
       <p className="quiet">Nothing is sent anywhere: order it as you always do, and write down here that you did.</p>
       <Autocomplete
@@ -95,6 +93,6 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
         error={fields.expectedOn}
       />
       <NoteField value={note} onChange={setNote} />
-    </ActionDialog>
+    </LinesDialog>
   )
 }

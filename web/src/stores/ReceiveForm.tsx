@@ -3,13 +3,13 @@ import { useState } from 'react'
 import { toMinor, type StockLine } from '@diatribon/contract'
 import { useEndedJobs, usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
 import { useAction } from '../ui/useAction.ts'
-import { hours, moment, plural } from '../ui/words.ts'
+import { hours, moment } from '../ui/words.ts'
 import { itemSays, underWay } from './itemSays.ts'
+import { LinesDialog } from './LinesDialog.tsx'
 import classes from './Stores.module.css'
 
 interface Got {
@@ -29,7 +29,6 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
   const { data: jobs = [] } = useEndedJobs(printedOn)
   const [note, setNote] = useState('')
   const [at, setAt] = useState<string>()
-  const [missing, setMissing] = useState<string | null>(null)
   const lines = items.flatMap(({ id }) => {
     const { pieces, paid } = got[id] ?? {}
     return pieces === undefined
@@ -44,15 +43,15 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
     (a, b) => underWay(b.ordered) - underWay(a.ordered) || (b.keep?.order ?? 0) - (a.keep?.order ?? 0),
   )
   return (
-    <ActionDialog
+    <LinesDialog
       title="Receive"
-      verb={lines.length > 0 ? `Receive ${plural(lines.length, 'item')}` : 'Receive'}
+      verb="Receive"
+      verbOf={(items) => `Receive ${items}`}
+      lines={lines}
       busy={busy}
-      problem={missing ? new Error(missing) : problem}
+      problem={problem}
       onClose={onClose}
-      onSubmit={() => {
-        if (lines.length === 0) return setMissing('Write down at least one number of pieces.')
-        setMissing(null)
+      onSend={() =>
         void submit({
           kind: 'receive-items',
           lines,
@@ -62,7 +61,7 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
           ...(note.trim() ? { note: note.trim() } : {}),
           ...(at ? { at } : {}),
         })
-      }}
+      }
     >
       <div className={classes.lines}>
         <div className={`${classes.line} ${classes.head}`}>
@@ -139,6 +138,6 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
       )}
       <NoteField value={note} onChange={setNote} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
-    </ActionDialog>
+    </LinesDialog>
   )
 }
