@@ -1,4 +1,4 @@
-import type { Floor, StoresPage, UpgradesPage } from '@diatribon/contract'
+import type { Floor, PrinterPage, StoresPage, UpgradesPage } from '@diatribon/contract'
 import { expect, type Page } from '@playwright/test'
 import { accessible } from './accessible.ts'
 import { emptySite, openBook } from './emptySite.ts'
@@ -12,6 +12,15 @@ const upgradeNamed = async (page: Page, name: string) => {
 const printerNamed = async (page: Page, name: string) => {
   const { racks } = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
   return racks.flatMap(({ printers }) => printers).find((one) => one.name === name)!
+}
+/** One that is in service and prints nothing, whatever others have begun. */
+const freePrinter = async (page: Page) => {
+  const { racks } = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
+  for (const { id, name, state } of racks.flatMap(({ printers }) => printers)) {
+    const { job } = (await (await page.request.get(`${first}/api/printers/${id}`)).json()) as PrinterPage
+    if (state === 'in service' && job === null) return { id, name }
+  }
+  throw new Error('no printer is free')
 }
 const choose = async (page: Page, field: string, option: string | RegExp) => {
   await page.getByRole('dialog').getByRole('combobox', { name: field }).click()
@@ -315,7 +324,7 @@ test('the same piece is shown before and after, in one frame whose line is moved
 test('a design keeps the file of what is printed, and says how long one took by its job', async ({ browser }) => {
   const page = await signedIn(browser, 'technician', { path: '/upgrades/new' })
   const unique = `Brace ${Date.now()}`
-  const { id: printerId } = await printerNamed(page, 'Limpet')
+  const { id: printerId, name: printer } = await freePrinter(page)
   await page.goto('/stores')
   await page.getByRole('button', { name: 'Keep an item' }).click()
   const dialog = page.getByRole('dialog')
@@ -348,27 +357,31 @@ test('a design keeps the file of what is printed, and says how long one took by 
   ])
   expect(download.suggestedFilename()).toBe('brace.3mf')
   // A job that has ended, as its printer tells it.
-  const [jobId, now] = [
+  const [jobId, { now }] = [
     crypto.randomUUID(),
-    (await (await page.request.get(`${first}/api/session`)).json()).now as string,
+    (await (await page.request.get(`${first}/api/session`)).json()) as { now: string },
   ]
-  const tell = (action: object) =>
-    page.request.post(`${first}/api/actions`, {
+  const tell = async (action: object) => {
+    const sent = await page.request.post(`${first}/api/actions`, {
       headers: { origin: first },
-      data: { key: crypto.randomUUID(), printerId, jobId, at: now, ...action },
+      data: { key: crypto.randomUUID(), printerId, jobId, ...action },
     })
-  const earlier = new Date(Date.parse(now) - 3 * 3600_000).toISOString()
-  expect((await tell({ kind: 'finish-job', startedAt: earlier, outcome: 'good' })).status()).toBe(201)
+    expect(await sent.json()).toMatchObject({ entry: expect.anything() as unknown })
+  }
+  const earlier = new Date(Date.parse(now) - 3.5 * 3600_000).toISOString()
+  await tell({ kind: 'start-job', name: unique, plannedHours: 3, at: earlier })
+  await tell({ kind: 'finish-job', outcome: 'good', hours: 3, at: now })
   await page.goto('/stores')
   await page.getByRole('button', { name: 'Receive', exact: true }).click()
   await typed(dialog.getByLabel(`Pieces of ${unique}`), '6')
   await dialog.getByRole('combobox', { name: 'Or printed here, on' }).click()
-  await page.getByRole('option', { name: 'Limpet' }).click()
-  await expect(dialog.getByRole('combobox', { name: 'By which job?' })).toBeVisible()
+  await page.getByRole('option', { name: printer }).click()
+  await dialog.getByRole('combobox', { name: 'By which job?' }).click()
+  await page.getByRole('option', { name: new RegExp(unique) }).click()
   await dialog.getByRole('button', { name: 'Receive 1 item' }).click()
   await expect(dialog).toBeHidden()
   await page.goto(here)
-  await expect(page.getByText('6 pieces printed so far, on Limpet')).toBeVisible()
+  await expect(page.getByText(`6 pieces printed so far, on ${printer}; by 1 job, 0.5 h for one`)).toBeVisible()
 })
 
 test('an order is under way until it comes, a kit is taken apart, in a workshop that is not the demo', async ({
