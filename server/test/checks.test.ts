@@ -283,7 +283,10 @@ describe('doing a check', () => {
       [{ stepId: step('X belt'), value: 80 }, 'no unit does not fit'],
       [{ stepId: step('X belt'), done: true }, 'asks for a figure in Hz'],
       [{ stepId: step('Nozzle bore'), choice: 'square' }, 'choose one of as new'],
-      [{ stepId: step('Photo of what looks odd'), photos: [randomUUID()] }, 'photo that belongs to this is not there'],
+      [
+        { stepId: step('Photo of what looks odd'), photos: [randomUUID()] },
+        'photo or file that belongs to this is not there',
+      ],
       [{ stepId: randomUUID(), done: true }, 'no such step'],
     ] as const)
       expect((await operator.refused({ kind: 'record-step', ...of, ...found })).message).toContain(code)

@@ -238,6 +238,7 @@ describe('orders', () => {
       status: 400,
       fields: { expectedOn: expect.anything() },
     })
+    expect(await technician.refused({ ...yesterday, expectedOn: '2027-02-30' })).toMatchObject({ status: 400 })
     const operator = await shop.as('operator')
     expect(await operator.refused({ ...order, lines: [{ itemId: id, pieces: 1 }] })).toMatchObject({ status: 403 })
   })
@@ -278,6 +279,15 @@ describe('kits', () => {
     expect(paid[0]! + paid[1]!).toBe(1006)
     expect((await item(washers)).kits).toMatchObject([{ name: 'Bag of screws', pieces: 10 }])
     expect((await line(washers)).ordered).toEqual([])
+    const tooMany = { kind: 'place-order', lines: [{ itemId: bagId, pieces: 900_000 }] }
+    expect(await technician.refused(tooMany)).toMatchObject({
+      status: 400,
+      message: expect.stringContaining('at most'),
+    })
+    await technician.act({ kind: 'set-item', itemId: washers, content: itemOf('Washers M3'), retired: true })
+    const again = { kind: 'receive-items', lines: [{ itemId: bagId, pieces: 1, paidMinor: null }] }
+    expect(await technician.refused(again)).toMatchObject({ status: 409, code: 'not-kept' })
+    await technician.act({ kind: 'set-item', itemId: washers, content: itemOf('Washers M3') })
     expect(await line(bagId)).toMatchObject({ onHand: 0, keep: null })
   })
 

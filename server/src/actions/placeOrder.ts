@@ -5,6 +5,7 @@ import { badInput } from '../platform/refusal.ts'
 import { stockOrder } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { ActionKind } from './actionKind.ts'
+import { requireDay } from './makeDuty.ts'
 import { piecesInKits, requireItems } from './writers/stockMoves.ts'
 
 export const placeOrder: ActionKind<PlaceOrder> = {
@@ -15,6 +16,7 @@ export const placeOrder: ActionKind<PlaceOrder> = {
       facts,
       lines.map(({ itemId }) => itemId),
     )
+    if (expectedOn !== undefined) requireDay('expectedOn', expectedOn)
     const today = dayIn((await facts.site(siteId)).timeZone)(at)
     if (expectedOn !== undefined && expectedOn < today)
       throw badInput('expectedOn', 'What is ordered now comes today at the earliest.')

@@ -22,6 +22,7 @@ import { useSession } from '../shell/session.ts'
 import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
+import { FirstRows } from '../ui/FirstRows.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
@@ -171,7 +172,7 @@ function Section(props: {
       {isEmpty ? (
         <Nothing title={empty} />
       ) : !open ? null : phone ? (
-        <ByPrinter duties={duties} checks={checks} others={others} onSwap={onSwap} />
+        <ByPrinter duties={duties} checks={checks} others={others} onSwap={onSwap} first={firstOf[urgency]} />
       ) : (
         <Rows duties={duties} checks={checks} others={others} onSwap={onSwap} />
       )}
@@ -253,8 +254,11 @@ function OtherRow({ other: { kind, words, why, printer, dueDate, dueRange, opens
   )
 }
 
+/** So many printers stand there on a phone before somebody asks for all: what is late comes before what is not. */
+const firstOf: Record<Urgency, number> = { overdue: 12, 'this week': 6, later: 60 }
+
 /** On the phone one line for each printer, in walking order; what is due there opens under it. */
-function ByPrinter({ duties, checks, others, onSwap }: Listed) {
+function ByPrinter({ duties, checks, others, onSwap, first }: Listed & { first: number }) {
   const [open, setOpen] = useState<string | null>(null)
   const here = others.flatMap((other) => (other.printer ? [{ ...other, printer: other.printer }] : []))
   const elsewhere = others.filter(({ printer }) => printer === null)
@@ -263,49 +267,53 @@ function ByPrinter({ duties, checks, others, onSwap }: Listed) {
     (a, b) => a.room.localeCompare(b.room) || a.place.localeCompare(b.place, 'en', { numeric: true }),
   )
   return (
-    <ul className={classes.list}>
-      {walk.map((printer) => {
-        const own = {
-          duties: duties.filter((duty) => duty.printer.id === printer.id),
-          checks: checks.filter((turn) => turn.printer.id === printer.id),
-          others: here.filter((other) => other.printer.id === printer.id),
-        }
-        const isOpen = open === printer.id
-        return (
-          <li key={printer.id} className={classes.stop}>
-            <button
-              type="button"
-              className={classes.stopHead}
-              aria-expanded={isOpen}
-              onClick={() => setOpen(isOpen ? null : printer.id)}
-            >
-              <span className={classes.place}>{printer.place}</span>
-              <span>
-                <b>{printer.name}</b>
-                {printer.onHold && (
-                  <>
-                    {' '}
-                    <StateMark state="on hold" />
-                  </>
-                )}
-                <span className={`quiet ${classes.what}`}>
-                  {[
-                    ...own.checks.map(({ checkType }) => checkType.name),
-                    ...own.duties.map(({ slot }) => slot.name),
-                    ...own.others.map(({ words }) => words),
-                  ].join(', ')}
-                </span>
-              </span>
-              <span className="quiet">{own.duties.length + own.checks.length + own.others.length}</span>
-            </button>
-            {isOpen && <Rows {...own} onSwap={onSwap} />}
-          </li>
-        )
-      })}
-      {elsewhere.map((other) => (
-        <OtherRow key={other.id} other={other} />
-      ))}
-    </ul>
+    <FirstRows of={walk} first={first}>
+      {(shown) => (
+        <ul className={classes.list}>
+          {shown.map((printer) => {
+            const own = {
+              duties: duties.filter((duty) => duty.printer.id === printer.id),
+              checks: checks.filter((turn) => turn.printer.id === printer.id),
+              others: here.filter((other) => other.printer.id === printer.id),
+            }
+            const isOpen = open === printer.id
+            return (
+              <li key={printer.id} className={classes.stop}>
+                <button
+                  type="button"
+                  className={classes.stopHead}
+                  aria-expanded={isOpen}
+                  onClick={() => setOpen(isOpen ? null : printer.id)}
+                >
+                  <span className={classes.place}>{printer.place}</span>
+                  <span>
+                    <b>{printer.name}</b>
+                    {printer.onHold && (
+                      <>
+                        {' '}
+                        <StateMark state="on hold" />
+                      </>
+                    )}
+                    <span className={`quiet ${classes.what}`}>
+                      {[
+                        ...own.checks.map(({ checkType }) => checkType.name),
+                        ...own.duties.map(({ slot }) => slot.name),
+                        ...own.others.map(({ words }) => words),
+                      ].join(', ')}
+                    </span>
+                  </span>
+                  <span className="quiet">{own.duties.length + own.checks.length + own.others.length}</span>
+                </button>
+                {isOpen && <Rows {...own} onSwap={onSwap} />}
+              </li>
+            )
+          })}
+          {elsewhere.map((other) => (
+            <OtherRow key={other.id} other={other} />
+          ))}
+        </ul>
+      )}
+    </FirstRows>
   )
 }
 

@@ -77,6 +77,10 @@ export async function piecesInKits(
       add({ itemId, pieces, paidMinor, leadDays })
       continue
     }
+    await requireItems(
+      facts,
+      contents.map((line) => line.itemId),
+    )
     const worths = await Promise.all(contents.map(async (line) => line.pieces * (await priceOf(facts, line.itemId))))
     const weights = worths.every((worth) => worth > 0) ? worths : contents.map((line) => line.pieces)
     const shares = paidMinor === null ? null : shareOut(paidMinor, weights)
@@ -84,8 +88,18 @@ export async function piecesInKits(
       add({ itemId: line.itemId, pieces: line.pieces * pieces, paidMinor: shares?.[i] ?? null, leadDays }),
     )
   }
+  for (const { itemId, pieces } of all.values())
+    if (pieces > mostPieces) {
+      const { name } = await facts.get('stockItem', itemId, 'item of the stores')
+      throw new Refusal(
+        400,
+        'bad-input',
+        `That would be ${pieces.toLocaleString('en-GB')} × ${name}: at most ${mostPieces.toLocaleString('en-GB')} at once.`,
+      )
+    }
   return [...all.values()]
 }
+const mostPieces = 1_000_000
 
 /** By the catalogue, minor units; 0: nobody knows. */
 async function priceOf(facts: Facts, itemId: string): Promise<number> {
