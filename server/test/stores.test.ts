@@ -228,6 +228,18 @@ describe('orders', () => {
       at: at(2),
     })
     expect((await line(id)).ordered.map(({ pieces }) => pieces)).toEqual([2, 5])
+    // Whoever told of it may take it back, and a lead; to others it is not offered.
+    const operator = await shop.as('operator')
+    const offered = async (who: Client) => {
+      const page = await who.get<ItemPage>(`/api/stores/items/${id}`)
+      const receipt = page.moves.find(({ what }) => what === 'received')!
+      return [page.line.ordered[0]!.takeBackKey !== null, receipt.takeBackKey !== null]
+    }
+    expect([await offered(technician), await offered(lead), await offered(operator)]).toEqual([
+      [true, true],
+      [true, true],
+      [false, false],
+    ])
     await technician.act({ kind: 'amend', entryKey: first.key, takeBack: true, reason: 'Sold out' })
     // Of the younger order nothing can have come in before it was placed.
     expect((await line(id)).ordered.map(({ pieces }) => pieces)).toEqual([5])
@@ -239,7 +251,6 @@ describe('orders', () => {
       fields: { expectedOn: expect.anything() },
     })
     expect(await technician.refused({ ...yesterday, expectedOn: '2027-02-30' })).toMatchObject({ status: 400 })
-    const operator = await shop.as('operator')
     expect(await operator.refused({ ...order, lines: [{ itemId: id, pieces: 1 }] })).toMatchObject({ status: 403 })
   })
 

@@ -4,6 +4,8 @@ import { demoMoment, makeDatabase, startServer } from '../setup/twoServers.mjs'
 import { median, report } from './report.mjs'
 
 const repeats = 15
+const lastDay = demoMoment.slice(0, 10)
+const yearBefore = `${Number(lastDay.slice(0, 4)) - 1}${lastDay.slice(4)}`
 
 /** The pages of a day: their addresses, and the yardstick that reads the same rows. */
 const pages = {
@@ -15,6 +17,9 @@ const pages = {
   Handover: { path: '/api/logbook/handover' },
   Lives: { path: '/api/lives' },
   Names: { path: '/api/printers/names' },
+  Stores: { path: '/api/stores/items' },
+  Upgrades: { path: '/api/upgrades' },
+  Costs: { path: `/api/reports/costs?from=${yearBefore}&until=${lastDay}` },
 }
 
 /** The pages of a day with the demo's 14 printers, then with 1,000 printers that have one year behind them, then five. */

@@ -67,8 +67,8 @@ export interface StockLine {
 export interface OpenOrder {
   /** Number of the entry that told of it. */
   seq: number
-  /** Its key, to take it back when it will not come. */
-  key: string
+  /** Key of that entry, when the reader may take it back; null otherwise. */
+  takeBackKey: string | null
   pieces: number
   at: string
   supplier: string | null
@@ -127,7 +127,7 @@ export interface StockMove {
   paidMinor: number | null
   words: string
   takenBack: boolean
-  /** Key of the entry, where it is an entry of the stores that can be taken back from here. */
+  /** Key of the entry, where it is one of the stores alone and the reader may take it back. */
   takeBackKey: string | null
 }
 

@@ -41,7 +41,7 @@ export interface ActionKind<A> {
   work?(facts: Facts, action: A): Promise<Work> | Work
   /** What a person may not send, though older books hold it: not checked when the book is played again. @throws Refusal */
   whenSent?(facts: Facts, action: A): Promise<void>
-  /** Photos that it names: they must be there when it is sent. They are no part of the book. */
+  /** Photos and files that it names: they must be there when it is sent. They are no part of the book. */
   photos?(action: A): string[]
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void
   /** Puts an entry of this kind right, or takes it back. Kinds without it cannot be amended. */

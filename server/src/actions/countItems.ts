@@ -1,14 +1,13 @@
 import type { CountItems } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { moveRow, movesOf, requireItems, requireNoKits } from './writers/stockMoves.ts'
+import { moveRow, movesOf, requirePieces } from './writers/stockMoves.ts'
 
 export const countItems: ActionKind<CountItems> = {
   right: 'count stock',
   async apply(facts, { seq, siteId, personId, at, action: { lines, note = null } }) {
     const ids = lines.map(({ itemId }) => itemId)
-    await requireItems(facts, ids)
-    await requireNoKits(facts, ids)
+    await requirePieces(facts, ids)
     for (const { itemId, pieces } of lines)
       facts.put('stockMove', moveRow({ seq, siteId, personId, at, itemId, kind: 'counted', pieces, words: note }))
   },

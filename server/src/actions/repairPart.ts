@@ -13,7 +13,7 @@ import { goesDown, onHold } from './writers/down.ts'
 import { openFault } from './writers/openFault.ts'
 import { countersAt, fittedCountersOf } from './writers/placeEvidence.ts'
 import { slotWork } from './writers/requireSignOffs.ts'
-import { moveRow, movesOf, requireItems, requireNoKits } from './writers/stockMoves.ts'
+import { moveRow, movesOf, requirePieces } from './writers/stockMoves.ts'
 import { putChange } from './writers/steps.ts'
 
 export const repairPart: ActionKind<RepairPart> = {
@@ -32,8 +32,7 @@ export const repairPart: ActionKind<RepairPart> = {
       throw badInput('comeBack', 'A repair for now needs a day on which somebody comes back to it.')
     const old = given(partInSlot(facts, { printer, slot, fittingId, at }))
     const taken = materials.map(({ itemId }) => itemId)
-    await requireItems(facts, taken)
-    await requireNoKits(facts, taken)
+    await requirePieces(facts, taken)
     const { timeZone } = await facts.site(siteId)
     const duty = comeBack
       ? await dutyRow(facts, {

@@ -1,13 +1,12 @@
 import type { UseItems } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { moveRow, movesOf, requireItems, requireNoKits } from './writers/stockMoves.ts'
+import { moveRow, movesOf, requirePieces } from './writers/stockMoves.ts'
 
 export const useItems: ActionKind<UseItems> = {
   right: 'count stock',
   async apply(facts, { seq, siteId, personId, at, action: { itemId, pieces, what } }) {
-    await requireItems(facts, [itemId])
-    await requireNoKits(facts, [itemId])
+    await requirePieces(facts, [itemId])
     facts.put('stockMove', moveRow({ seq, siteId, personId, at, itemId, kind: 'out', pieces, words: what }))
   },
   async amend(facts, original, { seq, action }) {

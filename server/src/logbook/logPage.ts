@@ -6,7 +6,6 @@ import {
   type LogEntry,
   type LogPage,
   type LogQuery,
-  mayDo,
   type Person,
   zonedMoment,
 } from '@diatribon/contract'
@@ -16,6 +15,7 @@ import { logEntry, noteLink, readMark } from '../platform/tables.ts'
 import { hasWords } from './findWords.ts'
 import { actionOf, recordedOf, type LogRow } from '../actions/writers/logRow.ts'
 import { namesFor } from './names.ts'
+import { mayAmend } from '../rules/mayAmend.ts'
 
 const usualLimit = 50
 /** Told in one line by the check that they belong to, or too many to read: shown only when asked for. */
@@ -119,10 +119,7 @@ export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise
     const original = row.amendsSeq === null ? undefined : at(row.amendsSeq)
     const printerId = row.printerId ?? original?.printerId
     const takenBack = own.some(({ payload }) => payload.takeBack === true)
-    const mayAmend =
-      Boolean(kind.amend) &&
-      !takenBack &&
-      mayDo(reader.role, row.personId === reader.id ? 'amend own entries' : 'amend any entry')
+    const mayAmendIt = Boolean(kind.amend) && !takenBack && mayAmend(reader, row)
     const answered = links.find(({ seq, toSeq }) => seq === row.seq && toSeq !== null)
     const answeredRow = answered && at(given(answered.toSeq))
     return {
@@ -153,8 +150,8 @@ export async function entriesOf(db: Db, page: LogRow[], reader: Person): Promise
       })),
       amends: original ? { seq: original.seq, summary: words(original) } : null,
       correctable: kind.correctable ? corrected(kind.correctable(actionOf(row)), own) : null,
-      mayAmend,
-      mayTakeBack: mayAmend && kind.isOnlyCorrected === undefined,
+      mayAmend: mayAmendIt,
+      mayTakeBack: mayAmendIt && kind.isOnlyCorrected === undefined,
     }
   })
 }

@@ -1,5 +1,17 @@
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
-import type { ItemPage, OnShelf, StockLine, StockMove, StoresPage, UsedStock } from '@diatribon/contract'
+import {
+  mayDo,
+  type Right,
+  type ItemPage,
+  type OnShelf,
+  type StockLine,
+  type StockMove,
+  type StoresPage,
+  type UsedStock,
+} from '@diatribon/contract'
+import { countItems } from '../actions/countItems.ts'
+import { receiveItems } from '../actions/receiveItems.ts'
+import { useItems } from '../actions/useItems.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { ageIsKnown, partAge } from '../parts/age.ts'
 import { mayGoInAgain } from '../parts/usedParts.ts'
@@ -9,13 +21,15 @@ import { Refusal } from '../platform/refusal.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { fitting, logEntry, partType, person, printer, slot, stockItem, stockMove } from '../platform/tables.ts'
 import type { Demand } from './demandFigure.ts'
+import { mayAmend } from '../rules/mayAmend.ts'
 import { keepOf, reviewDays, target } from './keep.ts'
 import { onHand } from './onHand.ts'
-import { ordersUnderWay } from './orders.ts'
+import { ordersUnderWay, type Reader } from './orders.ts'
 
 interface At {
   now: Date
   timeZone: string
+  reader?: Reader
 }
 
 /** Everything that is kept, what is there, and what to order. */
@@ -30,7 +44,7 @@ export async function storesPage(db: Db, at: At): Promise<StoresPage> {
   return { items: await stockLines(db, at), notKept, target, reviewDays }
 }
 
-export async function stockLines(db: Db, { now, timeZone }: At, ids?: readonly string[]): Promise<StockLine[]> {
+export async function stockLines(db: Db, { now, timeZone, reader }: At, ids?: readonly string[]): Promise<StockLine[]> {
   const rows = await db
     .select({ row: stockItem, priceMinor: partType.priceMinor })
     .from(stockItem)
@@ -42,7 +56,7 @@ export async function stockLines(db: Db, { now, timeZone }: At, ids?: readonly s
   const types = rows.flatMap(({ row }) => row.partTypeId ?? [])
   const demands = await keptResults<Demand>(db, 'demand', types)
   const used = await usedOnShelf(db, types, now)
-  const underWay = await ordersUnderWay(db, { now, timeZone }, ids)
+  const underWay = await ordersUnderWay(db, { now, timeZone, ...(reader ? { reader } : {}) }, ids)
   const day = dayIn(timeZone)
   return rows.map(({ row, priceMinor }) => {
     const { pieces = 0, unaccounted = 0, countedAt = null } = there.get(row.id) ?? {}
@@ -130,11 +144,15 @@ async function usedOnShelf(db: Db, partTypeIds: readonly string[], now: Date): P
 }
 
 const mostMoves = 100
-/** Entries of the stores alone; what a swap or a repair took goes with the swap or the repair. */
-const ofStores = new Set(['receive-items', 'count-items', 'use-items'])
+/** Entries of the stores alone, with their rights; what a swap or a repair took goes with the swap or the repair. */
+const ofStores: Partial<Record<string, Right>> = {
+  'receive-items': receiveItems.right,
+  'count-items': countItems.right,
+  'use-items': useItems.right,
+}
 
 /** One item: what came and went, newest first, and what was paid. */
-export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
+export async function itemPage(db: Db, id: string, at: At & { reader: Reader }): Promise<ItemPage> {
   const [line] = await stockLines(db, at, [id])
   if (!line) throw new Refusal(404, 'not-there', 'There is no item with this id.')
   const told = await db
@@ -145,6 +163,10 @@ export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
     .where(eq(stockMove.itemId, id))
     .orderBy(desc(stockMove.at), desc(stockMove.seq))
     .limit(mostMoves)
+  const mayTakeBack = (entry: { personId: string }, kind: string) => {
+    const right = ofStores[kind]
+    return right !== undefined && mayAmend(at.reader, entry) && mayDo(at.reader.role, right)
+  }
   const whats = { in: 'received', out: 'used', counted: 'counted' } as const
   const moves = told.map(({ row, who, entry }): StockMove => ({
     seq: row.seq,
@@ -155,7 +177,7 @@ export async function itemPage(db: Db, id: string, at: At): Promise<ItemPage> {
     paidMinor: row.paidMinor,
     words: [row.supplier, row.words].filter(Boolean).join(', '),
     takenBack: row.takenBackSeq !== null,
-    takeBackKey: row.takenBackSeq === null && ofStores.has(entry.kind) ? entry.key : null,
+    takeBackKey: row.takenBackSeq === null && mayTakeBack(row, entry.kind) ? entry.key : null,
   }))
   const { partTypeId } = line.content
   const fitted = partTypeId ? await fittedOf(db, partTypeId) : []

@@ -1,23 +1,30 @@
 import { and, asc, eq, gte, inArray, isNull } from 'drizzle-orm'
-import type { OpenOrder } from '@diatribon/contract'
+import { mayDo, type OpenOrder, type Role } from '@diatribon/contract'
 import { dayMs, openOrders } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { logEntry, stockMove, stockOrder } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
+import { mayAmend } from '../rules/mayAmend.ts'
 
 /** What has not come in after so long will not come: nobody waits for it any more. */
 const mostDaysOpen = 400
 
+/** Whoever looks: what they may do is offered to them. */
+export interface Reader {
+  id: string
+  role: Role
+}
+
 /** Orders that have not come in yet, by item. @param ids left out: of all items */
 export async function ordersUnderWay(
   db: Db,
-  { now, timeZone }: { now: Date; timeZone: string },
+  { now, timeZone, reader }: { now: Date; timeZone: string; reader?: Reader },
   ids?: readonly string[],
 ): Promise<Map<string, OpenOrder[]>> {
   const since = new Date(now.getTime() - mostDaysOpen * dayMs)
   const orders = await db
-    .select({ row: stockOrder, key: logEntry.key })
+    .select({ row: stockOrder, entry: { key: logEntry.key, personId: logEntry.personId } })
     .from(stockOrder)
     .innerJoin(logEntry, eq(logEntry.seq, stockOrder.seq))
     .where(and(isNull(stockOrder.takenBackSeq), gte(stockOrder.at, since), ids && inArray(stockOrder.itemId, [...ids])))
@@ -45,11 +52,11 @@ export async function ordersUnderWay(
     [...groupBy(orders, ({ row }) => row.itemId)].map(([itemId, of]) => [
       itemId,
       openOrders({
-        orders: of.map(({ row, key }) => ({ row, key, at: row.at.getTime(), pieces: row.pieces })),
+        orders: of.map(({ row, entry }) => ({ row, entry, at: row.at.getTime(), pieces: row.pieces })),
         receipts: (receipts.get(itemId) ?? []).map(({ at, pieces }) => ({ at: at.getTime(), pieces })),
-      }).map(({ row, key, pieces }) => ({
+      }).map(({ row, entry, pieces }) => ({
         seq: row.seq,
-        key,
+        takeBackKey: reader && mayAmend(reader, entry) && mayDo(reader.role, 'keep the stores') ? entry.key : null,
         pieces,
         at: row.at.toISOString(),
         supplier: row.supplier,

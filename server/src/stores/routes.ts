@@ -20,7 +20,8 @@ export function storesRoutes(services: Services): Router {
   })
   router.get('/stores/items/:id', requires(services, 'read'), async (request, response) => {
     await freshFor(services, request, 'demand', 'everyone')
-    response.json(await itemPage(db, idFrom(request, 'item'), here(request)))
+    const reader = signedIn(request).person
+    response.json(await itemPage(db, idFrom(request, 'item'), { ...here(request), reader }))
   })
   router.get('/stores/on-shelf/:id', requires(services, 'read'), async (request, response) => {
     response.json(await onShelf(db, here(request), idFrom(request, 'part type')))

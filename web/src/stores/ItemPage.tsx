@@ -61,14 +61,16 @@ function Item({ page }: { page: Page }) {
           )}
           {may('keep the stores') && (
             <>
-              {!content.madeHere && (
+              {!line.retired && !content.madeHere && (
                 <Button size="sm" variant="default" onClick={() => setDoing('order')}>
                   Order
                 </Button>
               )}
-              <Button size="sm" variant="default" onClick={() => setDoing('receive')}>
-                Receive
-              </Button>
+              {!line.retired && (
+                <Button size="sm" variant="default" onClick={() => setDoing('receive')}>
+                  Receive
+                </Button>
+              )}
               <Button size="sm" variant="default" onClick={() => setDoing('change')}>
                 Change
               </Button>
@@ -142,7 +144,7 @@ function Item({ page }: { page: Page }) {
 }
 
 function MovesTable({ moves }: { moves: StockMove[] }) {
-  const { site, may } = useSession()
+  const { site } = useSession()
   const [takenBack, setTakenBack] = useState<string | null>(null)
   return (
     <>
@@ -154,7 +156,9 @@ function MovesTable({ moves }: { moves: StockMove[] }) {
             <th className={table.right}>Pieces</th>
             <th>Where</th>
             <th>Who</th>
-            <td />
+            <th>
+              <span className="unseen">Actions</span>
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -176,7 +180,7 @@ function MovesTable({ moves }: { moves: StockMove[] }) {
               </td>
               <td>{who}</td>
               <td>
-                {takeBackKey && may('count stock') && (
+                {takeBackKey && (
                   <Button
                     size="compact-sm"
                     variant="subtle"
@@ -232,7 +236,7 @@ function KitContents({ page: { line } }: { page: Page }) {
 }
 
 function UnderWay({ page: { line } }: { page: Page }) {
-  const { may, site } = useSession()
+  const { site } = useSession()
   const [gone, setGone] = useState<string | null>(null)
   if (line.ordered.length === 0) return null
   return (
@@ -244,8 +248,8 @@ function UnderWay({ page: { line } }: { page: Page }) {
             <span className="quiet">
               ordered <Link to={`/logbook/${order.seq}`}>{moment(order.at, site.timeZone)}</Link>
             </span>{' '}
-            {may('keep the stores') && (
-              <Button size="compact-sm" variant="default" onClick={() => setGone(order.key)}>
+            {order.takeBackKey && (
+              <Button size="compact-sm" variant="default" onClick={() => setGone(order.takeBackKey)}>
                 It will not come
               </Button>
             )}

@@ -4,7 +4,7 @@ import { itemSays, orderSays } from './itemSays.ts'
 
 const order = (pieces: number, isLate = false): OpenOrder => ({
   seq: 1,
-  key: 'k',
+  takeBackKey: 'k',
   pieces,
   at: '2026-11-01T00:00:00Z',
   supplier: 'Tern Parts',

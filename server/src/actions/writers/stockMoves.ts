@@ -46,6 +46,12 @@ export async function requireNoKits(facts: Facts, ids: readonly string[]): Promi
   }
 }
 
+/** Items whose pieces are counted or taken: there, still kept, and no kits. @throws Refusal as the two above */
+export async function requirePieces(facts: Facts, ids: readonly string[]): Promise<void> {
+  await requireItems(facts, ids)
+  await requireNoKits(facts, ids)
+}
+
 /** Pieces of one item that come in or are ordered. */
 interface ComingIn {
   itemId: string
