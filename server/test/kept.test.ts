@@ -433,7 +433,7 @@ describe('kept figures', () => {
     moment = now + 60_000
     await pool().query(`INSERT INTO kept_stale SELECT 'due', id FROM printer`)
     const reader = await shop.as('member')
-    const { fresh, racks } = await reader.get<Floor>('/api/printers')
+    const { fresh, racks } = (await reader.call<Floor>('GET', '/api/printers')).body
     expect(fresh).toEqual({ asOf: new Date(now).toISOString(), waiting: 0 })
     expect(racks[0]!.printers.every(({ worst }) => worst !== null)).toBe(true)
     await shop.server.services.kept.settle()

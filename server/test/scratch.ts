@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
-import type { Action, ActionResult, Recorded, RefusalBody, Role } from '@diatribon/contract'
+import type { Action, ActionResult, Freshness, Recorded, RefusalBody, Role } from '@diatribon/contract'
 import {
   migrateDatabase,
   realWallClock,
@@ -197,7 +197,11 @@ export class Client {
   async get<T>(path: string): Promise<T> {
     const { status, body } = await this.call<T>('GET', path)
     if (status !== 200) throw new Error(`GET ${path}: ${status} ${JSON.stringify(body)}`)
-    return body
+    // On a slow machine a page may be shown before what it rests on is worked out, and says so: it is asked again.
+    const fresh = (body as { fresh?: Freshness } | null)?.fresh
+    if (!fresh || (fresh.asOf === null && fresh.waiting === 0)) return body
+    await this.server.services.kept.settle()
+    return (await this.call<T>('GET', path)).body
   }
 
   /** Sends an action that must be recorded. */

@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import type { PrinterSpot } from '../printers/spot.ts'
 import type { Role } from '../people/rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
@@ -81,6 +82,7 @@ export interface CheckTurn {
 
 /** Checks of one printer. */
 export interface PrinterChecks {
+  fresh: Freshness
   turns: (CheckTurn & { mayDo: MayDo })[]
   /** Newest first. */
   past: {

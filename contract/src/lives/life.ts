@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import type {
   CauseIncidence,
   Doubted,
@@ -142,6 +143,7 @@ export interface KnownAt {
 }
 
 export interface LifePage extends LifeSummary {
+  fresh: Freshness
   /** What is known, from age 0 to beyond the oldest. */
   curve: KnownAt[]
   fit: LifeFit | null

@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import Joi from 'joi'
 import { uuid } from '../actions/action.ts'
 import type { Role } from '../people/rights.ts'
@@ -85,6 +86,7 @@ export interface PlanChange {
 }
 
 export interface FortnightPage {
+  fresh: Freshness
   rules: PlanRules
   days: PlannedDay[]
   visits: Visit[]
@@ -106,6 +108,7 @@ export interface FortnightPage {
 
 /** The first day of the plan alone, for the Round. */
 export interface TodayPage {
+  fresh: Freshness
   day: PlannedDay | null
   visits: Visit[]
 }

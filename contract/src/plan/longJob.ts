@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import type { PrinterSpot } from '../printers/spot.ts'
 
 /** How likely a printer gets through so many hours without a failure. */
@@ -15,6 +16,7 @@ export interface LongJobPrinter {
 }
 
 export interface LongJobPage {
+  fresh: Freshness
   hours: number
   /** The best bet first; printers that are not in service are left out. */
   printers: LongJobPrinter[]

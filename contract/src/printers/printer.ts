@@ -133,6 +133,7 @@ export interface RibbonReading {
 }
 
 export interface PrinterPage {
+  fresh: Freshness
   printer: PrinterHead
   modelId: string
   build: string

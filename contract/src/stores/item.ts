@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import Joi from 'joi'
 import { uuid, words } from '../actions/action.ts'
 
@@ -111,6 +112,7 @@ export interface OnShelf {
 }
 
 export interface StoresPage {
+  fresh: Freshness
   items: StockLine[]
   /** Part types in use that are no item yet. */
   notKept: { id: string; name: string }[]

@@ -1,3 +1,4 @@
+import type { Freshness } from '../freshness.ts'
 import type { MachineLimits } from '../printers/model.ts'
 import type { RateChange, WhereFirst } from '@diatribon/core'
 import type { UpgradeContent, Verdict } from './upgrade.ts'
@@ -40,6 +41,7 @@ export interface UpgradeLine {
 }
 
 export interface UpgradesPage {
+  fresh: Freshness
   upgrades: UpgradeLine[]
   /** In one sentence: what to begin with. */
   advice: string

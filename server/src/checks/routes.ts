@@ -1,6 +1,6 @@
 import { asc, desc, eq } from 'drizzle-orm'
 import { Router } from 'express'
-import type { CheckType, CheckVersion, UpsetLine } from '@diatribon/contract'
+import type { CheckType, CheckVersion, PrinterChecks, UpsetLine } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { checkType, checkVersion, person, upset } from '../platform/tables.ts'
@@ -40,8 +40,11 @@ export function checkRoutes(services: Services): Router {
   })
   router.get('/printers/:id/checks', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
-    await freshFor(services, request, 'due', [id])
-    response.json(await printerChecks(db, clock(), id, signedIn(request).person))
+    const fresh = await freshFor(services, request, 'due', [id])
+    response.json({
+      fresh,
+      ...(await printerChecks(db, clock(), id, signedIn(request).person)),
+    } satisfies PrinterChecks)
   })
   return router
 }

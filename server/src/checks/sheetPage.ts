@@ -87,7 +87,12 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
 }
 
 /** Turns and past checks of one printer. */
-export async function printerChecks(db: Db, now: Date, printerId: string, reader: Reader): Promise<PrinterChecks> {
+export async function printerChecks(
+  db: Db,
+  now: Date,
+  printerId: string,
+  reader: Reader,
+): Promise<Omit<PrinterChecks, 'fresh'>> {
   const [known] = await db.select({ id: printer.id }).from(printer).where(eq(printer.id, printerId))
   if (!known) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const { turns } = await dueOn(db, printerId)

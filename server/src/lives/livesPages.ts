@@ -126,7 +126,7 @@ function sameRule(a: PolicyChoice, b: PolicyChoice): boolean {
 }
 
 /** One part type's records, curves, rules and verdict. */
-export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<LifePage> {
+export async function lifePage(db: Db, partTypeId: string, now: Date): Promise<Omit<LifePage, 'fresh'>> {
   const [found] = await db
     .select({ row: partType, labour: site.labourCostMinorPerHour })
     .from(partType)

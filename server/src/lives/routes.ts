@@ -1,5 +1,6 @@
 import { Router } from 'express'
-import type { RepairsPage } from '@diatribon/contract'
+import type { LifePage, RepairsPage } from '@diatribon/contract'
+import { leastFresh } from '../kept/leastFresh.ts'
 import { openWorker } from '../platform/worker.ts'
 import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
 import { lifePage, livesList } from './livesPages.ts'
@@ -28,9 +29,11 @@ export function livesRoutes(services: Services): Router {
   })
   router.get('/lives/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'part type')
-    await freshFor(services, request, 'judgement', [id])
-    await freshFor(services, request, 'lifeCurves', [id])
-    response.json(await lifePage(db, id, services.clock()))
+    const fresh = leastFresh(
+      await freshFor(services, request, 'judgement', [id]),
+      await freshFor(services, request, 'lifeCurves', [id]),
+    )
+    response.json({ fresh, ...(await lifePage(db, id, services.clock())) } satisfies LifePage)
   })
   return router
 }

@@ -18,6 +18,7 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
     minutesOf.set(`${day} ${personId}`, (minutesOf.get(`${day} ${personId}`) ?? 0) + minutes)
   const planned = new Set(plan.problem.tasks.flatMap(({ id }) => plan.together.get(id) ?? [id]))
   return {
+    fresh: plan.fresh,
     rules,
     days: shown.map((one) => ({
       ...one,

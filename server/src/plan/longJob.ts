@@ -23,7 +23,7 @@ interface Risk {
 }
 
 /** How likely each printer in service gets through a job of so many hours, the best bet first, and what to change before it. */
-export async function longJob(db: Db, hours: number): Promise<LongJobPage> {
+export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 'fresh'>> {
   const heads = (await printerHeads(db)).filter(({ state }) => state === 'in service')
   const judgements = await keptJudgements(db)
   const duties = await dutiesByPrinter(db)

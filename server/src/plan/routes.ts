@@ -4,10 +4,12 @@ import Joi from 'joi'
 import {
   priceSchema,
   type CalendarFeed,
+  type LongJobPage,
   type NewCalendarFeed,
   type PriceRequest,
   type TodayPage,
 } from '@diatribon/contract'
+import { leastFresh } from '../kept/leastFresh.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { addressOf, freshFor, requires, signedIn, type Services } from '../services/services.ts'
@@ -34,8 +36,10 @@ export function planRoutes(services: Services): Router {
   const router = Router()
   router.get('/plan/round', requires(services, 'read'), async (request, response) => {
     const { where } = request.query
-    const fresh = await freshFor(services, request, 'due', 'everyone')
-    await freshFor(services, request, 'drift', 'everyone')
+    const fresh = leastFresh(
+      await freshFor(services, request, 'due', 'everyone'),
+      await freshFor(services, request, 'drift', 'everyone'),
+    )
     const today = dayIn(signedIn(request).site.timeZone)(services.clock())
     response.json(await round(services.database.db, { where: typeof where === 'string' ? where : null, fresh, today }))
   })
@@ -44,9 +48,12 @@ export function planRoutes(services: Services): Router {
     response.json(await fortnightPage(services.database.db, await planHere(signedIn(request).person.id)))
   })
   router.get('/plan/today', requires(services, 'read'), async (request, response) => {
-    const { days, visits } = await fortnightPage(services.database.db, await planHere(signedIn(request).person.id))
+    const { fresh, days, visits } = await fortnightPage(
+      services.database.db,
+      await planHere(signedIn(request).person.id),
+    )
     const day = days[0] ?? null
-    response.json({ day, visits: visits.filter((visit) => visit.day === day?.day) } satisfies TodayPage)
+    response.json({ fresh, day, visits: visits.filter((visit) => visit.day === day?.day) } satisfies TodayPage)
   })
   router.post('/plan/stop', requires(services, 'plan the work'), async (_request, response) => {
     await stopSolving(services.database.db)
@@ -62,9 +69,11 @@ export function planRoutes(services: Services): Router {
   })
   router.get('/plan/long-job', requires(services, 'read'), async (request, response) => {
     const { hours } = checked<{ hours: number }>(longJobQuery, request.query)
-    await freshFor(services, request, 'judgement', 'everyone')
-    await freshFor(services, request, 'due', 'everyone')
-    response.json(await longJob(services.database.db, hours))
+    const fresh = leastFresh(
+      await freshFor(services, request, 'judgement', 'everyone'),
+      await freshFor(services, request, 'due', 'everyone'),
+    )
+    response.json({ fresh, ...(await longJob(services.database.db, hours)) } satisfies LongJobPage)
   })
   router.get('/plan/calendar', requires(services, 'read'), async (request, response) => {
     const since = await feedSince(services.database.db, signedIn(request).person.id)

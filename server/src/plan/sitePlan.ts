@@ -1,7 +1,8 @@
 import { createHash } from 'node:crypto'
 import { and, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm'
-import type { Kit, PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
+import type { Freshness, Kit, PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
 import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
+import { leastFresh } from '../kept/leastFresh.ts'
 import { addDays, calendarHere, type SiteCalendar } from '../platform/calendar.ts'
 import type { Database, Db } from '../platform/database.ts'
 import { booking, job, keptPlan, printerModel } from '../platform/tables.ts'
@@ -14,6 +15,7 @@ import { apart, changedTogether, joined, type Together } from './together.ts'
 
 /** Everything that a plan is worked out from, and what is there of it. */
 export interface SitePlan {
+  fresh: Freshness
   today: string
   rules: PlanRules
   calendar: SiteCalendar
@@ -44,7 +46,7 @@ async function sitePlan(
   { db, pool }: Database,
   planner: Planner,
   { now, onBetter, onProblem }: { now: Date; onBetter: () => void; onProblem: (error: unknown) => void },
-): Promise<SitePlan> {
+): Promise<Omit<SitePlan, 'fresh'>> {
   const found = await problemHere({ db, pool }, now)
   const { today, problem, tasks, together } = found
   const mark = createHash('sha1').update(JSON.stringify(problem)).digest('base64url')
@@ -122,13 +124,16 @@ export async function planNow(
   services: Pick<Services, 'database' | 'planner' | 'kept' | 'clock' | 'live' | 'onProblem'>,
   personId: string | null,
 ): Promise<SitePlan> {
-  await services.kept.fresh('due', 'everyone', personId)
-  await services.kept.fresh('drift', 'everyone', personId)
-  return sitePlan(services.database, services.planner, {
+  const fresh = leastFresh(
+    await services.kept.fresh('due', 'everyone', personId),
+    await services.kept.fresh('drift', 'everyone', personId),
+  )
+  const plan = await sitePlan(services.database, services.planner, {
     now: services.clock(),
     onBetter: () => services.live.announceAreas(['plan']),
     onProblem: services.onProblem,
   })
+  return { ...plan, fresh }
 }
 
 /** Whoever does not want to wait for a better plan takes what the solver has by now. */

@@ -5,7 +5,11 @@ import { Piscina } from 'piscina'
  * @param caller `import.meta.url` of the file that asks
  * @param name of the worker's file beside it, without ending: its source in tests, its bundle in the built server
  */
-export function openWorker(caller: string, name: string, options: { idleTimeout?: number } = {}): Piscina {
+export function openWorker(
+  caller: string,
+  name: string,
+  options: { idleTimeout?: number; minThreads?: number } = {},
+): Piscina {
   const isSource = caller.endsWith('.ts')
   return new Piscina({
     filename: new URL(`./${name}.${isSource ? 'ts' : 'js'}`, caller).href,

@@ -51,7 +51,7 @@ const toldWords: Record<string, string> = {
 }
 
 /** One printer as built, its wear, and its history on the axis of its running hours. */
-export async function printerPage(db: Db, printerId: string): Promise<PrinterPage> {
+export async function printerPage(db: Db, printerId: string): Promise<Omit<PrinterPage, 'fresh'>> {
   const [head] = await printerHeads(db, [printerId])
   if (!head) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
   const [built] = await db

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { lastYear } from '@diatribon/contract'
+import { lastYear, type PrinterPage } from '@diatribon/contract'
 import { counts } from '../hours/counts.ts'
 import { endedJobs } from '../hours/endedJobs.ts'
 import { forecastPage } from '../plan/forecastPage.ts'
@@ -30,8 +30,8 @@ export function printerRoutes(services: Services): Router {
   })
   router.get('/printers/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
-    await freshFor(services, request, 'due', [id])
-    response.json(await printerPage(database.db, id))
+    const fresh = await freshFor(services, request, 'due', [id])
+    response.json({ fresh, ...(await printerPage(database.db, id)) } satisfies PrinterPage)
   })
   router.get('/printers/:id/as-built', requires(services, 'read'), async (request, response) => {
     const { at } = request.query

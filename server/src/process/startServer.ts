@@ -9,7 +9,7 @@ import { openDoor } from '../actions/door.ts'
 import { openKeeper } from '../logbook/keepUp.ts'
 import { forgetOfOtherProgram } from '../kept/bring.ts'
 import { openPlanner } from '../services/planner.ts'
-import { openKept } from '../kept/kept.ts'
+import { openKept, type KeptTask } from '../kept/kept.ts'
 import { openPost } from '../mail/sendMorningMails.ts'
 import { openWorker } from '../platform/worker.ts'
 import { openSessions } from '../services/sessions.ts'
@@ -79,7 +79,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const live = new Live(databaseUrl, database.pool, (err) => logger.warn({ err }, 'the live stream lost its line'))
   await live.listen()
   await forgetOfOtherProgram(database.pool, await keptProgram())
-  const workers = openWorker(import.meta.url, 'keptWorker', { idleTimeout: 60_000 })
+  // The thread stays: loading it takes longer than a page waits.
+  const workers = openWorker(import.meta.url, 'keptWorker', { minThreads: 1 })
+  const thread = workers.run({ databaseUrl, name: 'forecast', ids: [], nowMs: clock().getTime() } satisfies KeptTask)
   const kept = openKept(database, clock, {
     reckon: (task) => workers.run(task) as Promise<string[]>,
     onChange: (areas, printerIds) =>
@@ -116,6 +118,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   // A sender that dawdles must not hold a connection for ever: the whole of a request, photos and job files among them.
   server.headersTimeout = 15_000
   server.requestTimeout = 180_000
+  // Ready is a server whose pages can say what falls due, and that is worked out in the thread.
+  await thread
   await listen(server, host, port)
   const terminator = createHttpTerminator({ server, gracefulTerminationTimeout: patienceMs })
   return {

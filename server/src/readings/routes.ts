@@ -1,6 +1,7 @@
 import type { DriftingPage } from '@diatribon/contract'
 import { given } from '@diatribon/core'
 import { Router } from 'express'
+import { leastFresh } from '../kept/leastFresh.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { freshFor, idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { dayIn } from '../platform/wallClock.ts'
@@ -16,8 +17,10 @@ export function readingRoutes(services: Services): Router {
     response.json(await readingKinds(db))
   })
   router.get('/readings/drifting', requires(services, 'read'), async (request, response) => {
-    await freshFor(services, request, 'due', 'everyone')
-    const fresh = await freshFor(services, request, 'drift', 'everyone')
+    const fresh = leastFresh(
+      await freshFor(services, request, 'due', 'everyone'),
+      await freshFor(services, request, 'drift', 'everyone'),
+    )
     const today = dayIn(signedIn(request).site.timeZone)(services.clock())
     response.json({ readings: await drifting(db, today), fresh } satisfies DriftingPage)
   })

@@ -36,8 +36,8 @@ export function reportRoutes(services: Services): Router {
   router.get('/reports/passport/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
     const { person, site } = signedIn(request)
-    await freshFor(services, request, 'due', [id])
-    const page = await printerPage(db, id)
+    const fresh = await freshFor(services, request, 'due', [id])
+    const page = { fresh, ...(await printerPage(db, id)) }
     const built = await asBuilt(db, id, await momentOf(db, id, services.clock()))
     const { entries } = await logPage(
       db,

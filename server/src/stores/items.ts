@@ -33,7 +33,7 @@ interface At {
 }
 
 /** Everything that is kept, what is there, and what to order. */
-export async function storesPage(db: Db, at: At): Promise<StoresPage> {
+export async function storesPage(db: Db, at: At): Promise<Omit<StoresPage, 'fresh'>> {
   const notKept = await db
     .selectDistinct({ id: partType.id, name: partType.name })
     .from(partType)

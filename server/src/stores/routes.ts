@@ -1,4 +1,5 @@
 import { Router } from 'express'
+import type { StoresPage } from '@diatribon/contract'
 import type { Request } from 'express'
 import { orderList } from '../reports/orderList.ts'
 import { dayIn } from '../platform/wallClock.ts'
@@ -15,8 +16,8 @@ export function storesRoutes(services: Services): Router {
     response.json(await spools(db))
   })
   router.get('/stores/items', requires(services, 'read'), async (request, response) => {
-    await freshFor(services, request, 'demand', 'everyone')
-    response.json(await storesPage(db, here(request)))
+    const fresh = await freshFor(services, request, 'demand', 'everyone')
+    response.json({ fresh, ...(await storesPage(db, here(request))) } satisfies StoresPage)
   })
   router.get('/stores/items/:id', requires(services, 'read'), async (request, response) => {
     await freshFor(services, request, 'demand', 'everyone')

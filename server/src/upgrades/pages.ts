@@ -34,7 +34,7 @@ import {
 import type { UpgradeWatch } from './watchFigure.ts'
 
 /** Every design with what it should save, what it did, and where to begin. */
-export async function upgradesPage(db: Db): Promise<UpgradesPage> {
+export async function upgradesPage(db: Db): Promise<Omit<UpgradesPage, 'fresh'>> {
   const rows = await db.select().from(upgrade).orderBy(asc(upgrade.name))
   const watches = await keptResults<UpgradeWatch>(db, 'upgradeWatch')
   const closed = await verdicts(db)

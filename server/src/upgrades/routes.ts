@@ -1,4 +1,5 @@
 import { Router } from 'express'
+import type { UpgradesPage } from '@diatribon/contract'
 import { freshFor, idFrom, requires, type Services } from '../services/services.ts'
 import { candidatesOf, standingRules, upgradePage, upgradesPage } from './pages.ts'
 
@@ -6,8 +7,8 @@ export function upgradesRoutes(services: Services): Router {
   const { db } = services.database
   const router = Router()
   router.get('/upgrades', requires(services, 'read'), async (request, response) => {
-    await freshFor(services, request, 'upgradeWatch', 'everyone')
-    response.json(await upgradesPage(db))
+    const fresh = await freshFor(services, request, 'upgradeWatch', 'everyone')
+    response.json({ fresh, ...(await upgradesPage(db)) } satisfies UpgradesPage)
   })
   router.get('/upgrades/rules', requires(services, 'read'), async (_request, response) => {
     response.json(await standingRules(db))

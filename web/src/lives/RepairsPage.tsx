@@ -3,7 +3,6 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RepairsPage as Page } from '@diatribon/contract'
 import { RecurrenceChart } from '../charts/RecurrenceChart.tsx'
-import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -33,7 +32,6 @@ export function RepairsPage() {
       <AsyncView of={repairs}>
         {(page) => (
           <>
-            <AsOf fresh={page.fresh} of="What was put right on" />
             {page.printers.length > 0 ? (
               <Repairs page={page} />
             ) : page.fresh.waiting > 0 ? null : (

@@ -5,7 +5,6 @@ import type { ScorePage as Page } from '@diatribon/contract'
 import { Frame, margin } from '../charts/Frame.tsx'
 import classes from '../charts/charts.module.css'
 import { useSession } from '../shell/session.ts'
-import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
@@ -31,7 +30,6 @@ export function ScorePage() {
       <AsyncView of={score}>
         {(page) => (
           <>
-            <AsOf fresh={page.fresh} of="The score of" one="part type" />
             {page.all ? (
               <Score page={page} all={page.all} />
             ) : page.fresh.waiting > 0 ? null : (

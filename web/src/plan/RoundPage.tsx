@@ -19,7 +19,6 @@ import { SwapPartForm } from '../printers/SwapPartForm.tsx'
 import { usePlaceFilter } from '../printers/usePlaceFilter.tsx'
 import { usePrinter, usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
-import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { FirstRows } from '../ui/FirstRows.tsx'
@@ -56,7 +55,7 @@ export function RoundPage() {
 
 function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: ReplacementDuty) => void }) {
   const { round, printers, onSwap } = props
-  const { overdue, thisWeek, later, counts, checks, made, others, fresh } = round
+  const { overdue, thisWeek, later, counts, checks, made, others } = round
   const { may } = useSession()
   const { field, keeps, mine, isNarrowed } = usePlaceFilter(printers)
   const mayDo = useMayDo(mine)
@@ -83,7 +82,6 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
       .join(' ')
   return (
     <>
-      <AsOf fresh={fresh} />
       {field}
       <Today keeps={keeps} />
       {promised.length > 0 && (

@@ -5,7 +5,6 @@ import type { EnclosureState, Floor, FloorPrinter, PartLine, PrinterState } from
 import { Notices } from '../logbook/Notices.tsx'
 import { useMayDo } from '../people/useMayDo.ts'
 import { useSession } from '../shell/session.ts'
-import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
@@ -23,7 +22,7 @@ export function FloorPage() {
       <h1 className="unseen">Floor</h1>
       <Notices />
       <AsyncView of={floor}>
-        {({ racks, fresh }) =>
+        {({ racks }) =>
           racks.length === 0 ? (
             <Nothing title="No printer has been taken in yet.">
               <Link to="/take-in">Take the first one in</Link>, or go through the{' '}
@@ -31,7 +30,6 @@ export function FloorPage() {
             </Nothing>
           ) : (
             <>
-              <AsOf fresh={fresh} />
               <Racks racks={racks} />
             </>
           )

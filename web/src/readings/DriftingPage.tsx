@@ -4,7 +4,6 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { DriftingReading } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
-import { AsOf } from '../ui/AsOf.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { StateMark } from '../ui/marks.tsx'
@@ -28,7 +27,6 @@ export function DriftingPage() {
             <p role="status">Looking at {plural(fresh.waiting, 'more printer')} …</p>
           ) : (
             <>
-              <AsOf fresh={fresh} />
               <Rows rows={rows} />
             </>
           )

@@ -1,23 +1,16 @@
 import { given } from '@diatribon/core'
 import type { Freshness } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
-import { moment, plural } from './words.ts'
+import { moment, number } from './words.ts'
 
-interface Props {
-  fresh: Freshness
-  /** What is worked out, and of what, when it never was. */
-  of?: string
-  one?: string
-}
-
-/** Says when figures are a little older than the facts; the fresh ones come by themselves. */
-export function AsOf({ fresh: { asOf, waiting }, of = 'What falls due on', one = 'printer' }: Props) {
+/** Says when figures are a little older than the facts, or not there yet; the fresh ones come by themselves. */
+export function AsOf({ fresh: { asOf, waiting } }: { fresh: Freshness }) {
   const { site } = useSession()
   if (asOf === null && waiting === 0) return null
   return (
     <p role="status" className="quiet">
       {waiting > 0
-        ? `${of} ${plural(waiting, one)} is still being worked out …`
+        ? `${waiting === 1 ? 'Something here is' : `${number(waiting)} things here are`} still being worked out, and will appear by themselves.`
         : `Some of these figures are from ${moment(given(asOf), site.timeZone)}. They are being brought up to date.`}
     </p>
   )
