@@ -25,7 +25,7 @@ test('once round the loop: count until a part is due, swap it as failed, and eve
       clock === 'hours' &&
       age > 5 &&
       hoursPassed.get(printer.id)! > 5 &&
-      !printer.onHold &&
+      !printer.out &&
       !printer.place.startsWith('D'),
   )!
   const { printer, partType, slot } = duty

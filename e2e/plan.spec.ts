@@ -232,7 +232,7 @@ test('a rule is adopted, the plan changes, the visit is dragged by keyboard to t
       clock === 'hours' &&
       age > 20 &&
       goesWith === null &&
-      !printer.onHold &&
+      !printer.out &&
       !before.visits.some((visit) => visit.printer.id === printer.id && visit.day === before.days[0]!.day),
   )!
   const { printer, slot, partType } = duty

@@ -27,6 +27,7 @@ export type { AdmitPerson } from './actions/admitPerson.ts'
 export type { Amend, Correction } from './actions/amend.ts'
 export type { CountHours } from './actions/countHours.ts'
 export type { HoldPrinter } from './actions/holdPrinter.ts'
+export type { LiftStop } from './actions/liftStop.ts'
 export type { Note } from './actions/note.ts'
 export type { OpenSite } from './actions/openSite.ts'
 export type { ReleasePrinter } from './actions/releasePrinter.ts'
@@ -238,6 +239,8 @@ export type { GiveSignOff } from './actions/giveSignOff.ts'
 export type { WithdrawSignOff } from './actions/withdrawSignOff.ts'
 export type { MeasuredValue, RecordReading } from './actions/recordReading.ts'
 export {
+  heatsOrMoves,
+  staysCold,
   neededStates,
   stepKinds,
   turnClocks,
@@ -264,6 +267,7 @@ export type {
   SeriesPoint,
 } from './readings/series.ts'
 export {
+  goOnWords,
   broughtAboutBy,
   inductionTopics,
   usualTopic,
@@ -325,7 +329,7 @@ export type {
   RibbonMark,
   RibbonReading,
 } from './printers/printer.ts'
-export type { PrinterState } from './printers/printerState.ts'
+export { outInWords, type OutOfUse, type PrinterState, type Stop } from './printers/printerState.ts'
 export type {
   ComparedPolicy,
   KnownAt,

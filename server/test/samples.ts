@@ -149,6 +149,7 @@ export function samples({ ids }: Workshop, now: number): Record<ActionKindName, 
       partTypeId: ids.nozzle,
     },
     'hold-printer': { ...head('hold-printer'), printerId, reason: 'x' },
+    'lift-stop': { ...head('lift-stop'), printerId, faultId: randomUUID(), reason: 'x' },
     'release-printer': { ...head('release-printer'), printerId },
     'add-spool': {
       ...head('add-spool'),

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** Somebody begins a check on a printer. */
 export interface BeginCheck extends PrinterActionHeader<'begin-check'> {
@@ -7,6 +7,8 @@ export interface BeginCheck extends PrinterActionHeader<'begin-check'> {
   checkTypeId: string
   /** The version that the person saw. */
   version: number
+  /** Why it is done although the printer is stopped or on hold: a lead’s to say. */
+  exception?: string
 }
 
 export const beginCheck: ActionShape = {
@@ -14,6 +16,7 @@ export const beginCheck: ActionShape = {
     sheetId: uuid.required(),
     checkTypeId: uuid.required(),
     version: Joi.number().integer().min(1).required(),
+    exception: words(500),
   }),
   areas: ['checks', 'printers', 'plan', 'logbook'],
   summary: 'Begin a check on a printer.',

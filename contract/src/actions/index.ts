@@ -7,6 +7,7 @@ import { countHours, type CountHours } from './countHours.ts'
 import { holdPrinter, type HoldPrinter } from './holdPrinter.ts'
 import { note, type Note } from './note.ts'
 import { openSite, type OpenSite } from './openSite.ts'
+import { liftStop, type LiftStop } from './liftStop.ts'
 import { releasePrinter, type ReleasePrinter } from './releasePrinter.ts'
 import { swapPart, type SwapPart } from './swapPart.ts'
 import { takeInPrinter, type TakeInPrinter } from './takeInPrinter.ts'
@@ -116,6 +117,7 @@ export interface Actions {
   'count-hours': CountHours
   'swap-part': SwapPart
   'hold-printer': HoldPrinter
+  'lift-stop': LiftStop
   'release-printer': ReleasePrinter
   'add-spool': AddSpool
   'weigh-spool': WeighSpool
@@ -228,6 +230,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'count-hours': countHours,
   'swap-part': swapPart,
   'hold-printer': holdPrinter,
+  'lift-stop': liftStop,
   'release-printer': releasePrinter,
   'add-spool': addSpool,
   'weigh-spool': weighSpool,

@@ -10,6 +10,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'count-hours': 'Hours counted',
   'swap-part': 'Part swapped',
   'hold-printer': 'Put on hold',
+  'lift-stop': 'Stop lifted',
   'release-printer': 'Released',
   'add-spool': 'Spool added',
   'weigh-spool': 'Spool weighed',

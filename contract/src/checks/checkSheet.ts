@@ -4,7 +4,7 @@ import type { Role } from '../people/rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { CheckContent, NeededState, TurnClock } from './checkType.ts'
 import type { Urgency } from '../plan/urgency.ts'
-import type { PrinterState } from '../printers/printerState.ts'
+import type { OutOfUse, PrinterState } from '../printers/printerState.ts'
 
 /** What was found at a step. A step done again keeps both; the later one counts. */
 export interface StepResult {
@@ -29,7 +29,18 @@ export interface StepResult {
 /** One doing of a check on one printer. Several people may fill it in. */
 export interface CheckSheet {
   id: string
-  printer: { id: string; name: string; place: string; state: PrinterState; holdReason: string | null }
+  printer: {
+    id: string
+    name: string
+    place: string
+    state: PrinterState
+    holdReason: string | null
+    out: OutOfUse | null
+  }
+  /** Why a lead had it begun although the printer is stopped or on hold; null: no exception. */
+  exception: string | null
+  /** Its hot and moving steps may be done: the printer is in use, or this check serves its release. */
+  mayHeat: boolean
   checkType: { id: string; version: number; currentVersion: number }
   /** As it was when the check was begun. */
   content: CheckContent
@@ -83,7 +94,11 @@ export interface CheckTurn {
 /** Checks of one printer. */
 export interface PrinterChecks {
   fresh: Freshness
-  turns: (CheckTurn & { mayDo: MayDo })[]
+  turns: (CheckTurn & {
+    mayDo: MayDo
+    /** Why it is not to be done now: the printer is stopped or on hold, and this heats or moves it. */
+    waits: OutOfUse | null
+  })[]
   /** Newest first. */
   past: {
     id: string

@@ -8,7 +8,7 @@ export const stepKinds = ['tick', 'measure', 'choose', 'photo', 'text'] as const
 export type StepKind = (typeof stepKinds)[number]
 
 /** What state the printer must be in for a step. */
-export const neededStates = ['any', 'cold', 'hot', 'unplugged'] as const
+export const neededStates = ['any', 'cold', 'hot', 'moving', 'unplugged'] as const
 export type NeededState = (typeof neededStates)[number]
 
 export { turnClocks, type TurnClock, type Turns }
@@ -34,6 +34,12 @@ export interface CheckStep {
   /** May be left out. */
   optional?: boolean
 }
+
+/** Whether a check can be done without heating or moving the printer, and is no look before a print. */
+export const staysCold = ({ steps, beforePrint }: Pick<CheckContent, 'steps' | 'beforePrint'>) =>
+  !beforePrint && !steps.some(({ state }) => heatsOrMoves(state))
+
+export const heatsOrMoves = (state: NeededState) => state === 'hot' || state === 'moving'
 
 /** A check as a list of steps. Each change makes a new version; what was done keeps the steps of its day. */
 export interface CheckContent {

@@ -3,7 +3,7 @@ import type { PrinterSpot } from '../printers/spot.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { MayDo } from '../checks/checkSheet.ts'
 import type { Cause, FaultTest, Symptom } from './knowledge.ts'
-import type { PrinterState } from '../printers/printerState.ts'
+import type { OutOfUse, PrinterState } from '../printers/printerState.ts'
 /** What brought a fault about. Only wear teaches how long a part lasts; the rest teaches who needs an induction. */
 export const broughtAboutBy = [
   'wear',
@@ -57,10 +57,24 @@ export interface OpenFault {
   known: { id: string; name: string } | null
   /** Whether the one who reported it thinks that printing may go on. */
   mayGoOn: boolean
+  /** It stops the printer: it says so, and nobody has lifted that. */
+  stops: boolean
+  /** Reported by label, by somebody without an account. */
+  byVisitor: boolean
+  /** Who lifted its stop, and why; null: nobody did. */
+  lifted: { who: string; at: string; reason: string } | null
   at: string
   who: string
   photos: string[]
 }
+
+/** Whether the printer may go on, as it was reported and as it stands. */
+export const goOnWords = ({ mayGoOn, lifted }: Pick<OpenFault, 'mayGoOn' | 'lifted'>) =>
+  mayGoOn
+    ? 'Printing may go on'
+    : lifted
+      ? `Reported as a stop; lifted by ${lifted.who}: ${lifted.reason}`
+      : 'Nobody may use it until somebody has looked'
 
 /** A fault in the list of all that are open. */
 export interface PrinterFault extends OpenFault {
@@ -112,7 +126,15 @@ export interface OfferedTest {
 /** The desk of one fault. */
 export interface FaultPage {
   fault: OpenFault
-  printer: { id: string; name: string; place: string; state: PrinterState; holdReason: string | null; modelId: string }
+  printer: {
+    id: string
+    name: string
+    place: string
+    state: PrinterState
+    holdReason: string | null
+    out: OutOfUse | null
+    modelId: string
+  }
   runHours: number
   /** Symptoms that a printer of this kind can have. */
   symptoms: Symptom[]

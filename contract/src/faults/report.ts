@@ -5,7 +5,14 @@ import { uuid, words } from '../actions/action.ts'
 /** What anybody with the label may see of a printer, without an account. */
 export interface LabelPage {
   siteName: string
-  printer: { name: string; place: string; room: string; state: PrinterState; holdReason: string | null }
+  printer: {
+    name: string
+    place: string
+    room: string
+    state: PrinterState
+    holdReason: string | null
+    stop: string | null
+  }
   /** What is reported and not closed: no need to report it again. */
   faults: { symptom: string; mayGoOn: boolean; at: string }[]
   /** Symptoms to choose from. */

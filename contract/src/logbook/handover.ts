@@ -1,3 +1,4 @@
+import type { OutOfUse } from '../printers/printerState.ts'
 import type { PrinterFault, MadeDuty } from '../faults/fault.ts'
 import type { LogEntry, Notice } from './entry.ts'
 
@@ -8,7 +9,15 @@ export interface Handover {
   /** Where the beginning comes from. */
   sinceIs: 'end of your last shift' | 'a day ago' | 'as asked'
   notices: Notice[]
-  holds: { printerId: string; name: string; place: string; reason: string; since: string | null }[]
+  /** Printers that are stopped or on hold. */
+  holds: {
+    printerId: string
+    name: string
+    place: string
+    state: OutOfUse['state']
+    reason: string
+    since: string | null
+  }[]
   faults: PrinterFault[]
   promises: MadeDuty[]
   duties: MadeDuty[]

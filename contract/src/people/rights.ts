@@ -38,6 +38,7 @@ export const rights = {
   'judge upgrades': ['lead'],
   'measure printers': ['technician', 'lead'],
   'hold a printer': ['operator', 'technician', 'lead'],
+  'lift a stop': ['operator', 'technician', 'lead'],
   'release a printer': ['technician', 'lead'],
   'swap parts': ['technician', 'lead'],
   'amend any entry': ['lead'],

@@ -64,6 +64,8 @@ export interface Round {
   overdue: ReplacementDuty[]
   thisWeek: ReplacementDuty[]
   later: ReplacementDuty[]
-  /** How many there are of each in all; the lists hold the soonest. */
+  /** What is due on printers that are stopped or on hold, and waits for their release. */
+  waiting: { printer: PrinterSpot; parts: number; checks: number; others: number }[]
+  /** How many there are of each in all that may be done; the lists hold the soonest. */
   counts: Record<'replace' | 'check', Record<Urgency, number>>
 }

@@ -6,7 +6,7 @@ import type { Kit } from '../parts/kit.ts'
 import type { RunningJob } from '../jobs/job.ts'
 import type { TakeInStepName } from './takeInSteps.ts'
 import type { Counters } from '../hours/clock.ts'
-import type { PrinterState } from './printerState.ts'
+import type { PrinterState, Stop } from './printerState.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 
 export interface PrinterHead {
@@ -21,6 +21,8 @@ export interface PrinterHead {
   state: PrinterState
   /** Why it is on hold or retired. */
   holdReason: string | null
+  /** The first report that stops it and was neither closed nor lifted, also while it is on hold. */
+  stop: Stop | null
   runHours: number
   meterHours: number
   countedAt: string
@@ -72,10 +74,6 @@ export interface PrinterLine {
   overdueCount: number
   /** Checks that are overdue or called for by what happened. */
   checksDue: number
-  /** Faults that are reported and not closed. */
-  openFaults: number
-  /** One of them says that printing should stop. */
-  saysStop: boolean
 }
 
 /** A printer by its name, for lists to choose from. */
@@ -91,12 +89,20 @@ export type PrinterName = Pick<
   | 'place'
   | 'state'
   | 'holdReason'
+  | 'stop'
   | 'meterHours'
   | 'countedAt'
 >
 
 /** One printer on the Floor. */
-export type FloorPrinter = PrinterName & Omit<PrinterLine, 'perDay'> & Pick<PrinterHead, 'runHours'>
+export type FloorPrinter = PrinterName &
+  Omit<PrinterLine, 'perDay'> &
+  Pick<PrinterHead, 'runHours'> & {
+    /** Faults that are reported and not closed: read as the page is asked for. */
+    openFaults: number
+    /** Whether its parts and duties are known; they are not until they were worked out for the first time. */
+    isKnown: boolean
+  }
 
 export interface Floor {
   fresh: Freshness

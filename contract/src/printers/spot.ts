@@ -1,3 +1,5 @@
+import type { OutOfUse } from './printerState.ts'
+
 /** A printer where it stands, in lists of what is to be done. */
 export interface PrinterSpot {
   id: string
@@ -7,5 +9,6 @@ export interface PrinterSpot {
   room: string
   rack: string
   modelId: string
-  onHold: boolean
+  /** Stopped or on hold, and why; null: neither. */
+  out: OutOfUse | null
 }

@@ -1,4 +1,4 @@
-import type { Amend, Right } from '@diatribon/contract'
+import type { Action, Amend, Person, Right } from '@diatribon/contract'
 import type { Work } from './writers/requireSignOffs.ts'
 import type { Facts } from './facts.ts'
 import type { Needs } from './needs.ts'
@@ -25,6 +25,9 @@ export interface Names {
   sheet(id: string): { check: string; step(id: string): string; found: string }
 }
 
+type WithoutHeader<A> = A extends Action ? Omit<A, 'key' | 'at'> : never
+export type FollowUp = WithoutHeader<Action>
+
 /** One kind of action: who may do it, what it does to the facts, and what it says in the book. */
 export interface ActionKind<A> {
   right: Right
@@ -41,6 +44,11 @@ export interface ActionKind<A> {
   work?(facts: Facts, action: A): Promise<Work> | Work
   /** What a person may not send, though older books hold it: not checked when the book is played again. @throws Refusal */
   whenSent?(facts: Facts, action: A): Promise<void>
+  /**
+   * What has to happen with it, as one more entry of the same person in the same commit, when a person sends it; null: nothing. The book
+   * plays each entry for itself, so that an old book stays what it was.
+   */
+  follows?(facts: Facts, action: A, person: Person): Promise<FollowUp | null>
   /** Photos and files that it names: they must be there when it is sent. They are no part of the book. */
   photos?(action: A): string[]
   apply(facts: Facts, entry: Entry<A>): Promise<void> | void

@@ -1,5 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import type { BeginCheck } from '@diatribon/contract'
+import { requireUsableFor } from './writers/requireUsable.ts'
 import { requireMayDo, workOf } from './writers/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
@@ -9,12 +10,19 @@ import { requireHere } from './retirePrinter.ts'
 
 export const beginCheck: ActionKind<BeginCheck> = {
   right: 'do checks',
-  async work(facts, { checkTypeId, printerId }) {
+  async work(facts, { checkTypeId, printerId, exception }) {
     const { content } = await facts.get('checkType', checkTypeId, 'check')
-    return workOf(content, facts.printer(printerId).modelId)
+    const work = workOf(content, facts.printer(printerId).modelId)
+    return exception === undefined
+      ? work
+      : { ...work, role: { least: 'lead', forWhat: 'Begin a check on a printer that is stopped or on hold' } }
+  },
+  async whenSent(facts, { printerId, checkTypeId, exception = null, at }) {
+    const { content } = await facts.get('checkType', checkTypeId, 'check')
+    await requireUsableFor(facts, { printerId, checkTypeId, content, exception, at })
   },
   async apply(facts, { siteId, personId, at, action }) {
-    const { printerId, sheetId, checkTypeId, version } = action
+    const { printerId, sheetId, checkTypeId, version, exception = null } = action
     const printer = facts.printer(printerId)
     requireHere(printer)
     const type = await facts.get('checkType', checkTypeId, 'check')
@@ -40,6 +48,7 @@ export const beginCheck: ActionKind<BeginCheck> = {
       version,
       begunAt: at,
       begunBy: personId,
+      exception,
       confirmed: [],
       finishedAt: null,
       finishedSeq: null,
@@ -48,7 +57,8 @@ export const beginCheck: ActionKind<BeginCheck> = {
       reason: null,
     })
   },
-  words: ({ checkTypeId, version }, names) => `${names.checkType(checkTypeId)} begun (version ${version})`,
+  words: ({ checkTypeId, version, exception }, names) =>
+    `${names.checkType(checkTypeId)} begun (version ${version})${exception ? `, as an exception: ${exception}` : ''}`,
 }
 
 /** @throws Refusal when this check is being done on the printer */

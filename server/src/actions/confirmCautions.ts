@@ -1,10 +1,11 @@
 import type { ConfirmCautions } from '@diatribon/contract'
-import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo, requireStepUsable } from './writers/doing.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const confirmCautions: ActionKind<ConfirmCautions> = {
   right: 'do checks',
   work: checkWork,
+  whenSent: (facts, action) => requireStepUsable(facts, action, () => action.state),
   async apply(facts, { siteId, personId, at, action }) {
     const { printerId, sheetId, state } = action
     const sheet = await openSheet(facts, sheetId, printerId)

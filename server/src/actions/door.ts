@@ -2,6 +2,7 @@ import { given } from '@diatribon/core'
 import { setTimeout } from 'node:timers/promises'
 import { isDeepStrictEqual } from 'node:util'
 import { inArray } from 'drizzle-orm'
+import { v5 as derivedId } from 'uuid'
 import type pg from 'pg'
 import {
   actionShapes,
@@ -64,6 +65,8 @@ export interface Told {
 interface Outcome {
   result: ActionResult
   row: LogRow | null
+  /** What was recorded with it. */
+  also?: LogRow
   /** Why it failed, when that was no refusal but a mistake of ours. */
   failure?: unknown
 }
@@ -289,6 +292,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
       recordedAt: one.recordedAt,
       amends: original,
     })
+    let also: LogRow | undefined
     facts.mark()
     try {
       if (one.person && original) {
@@ -306,6 +310,8 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
           moments: [row.at, one.recordedAt],
         })
       await kind.apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
+      const next = one.person && !one.isPast ? await kind.follows?.(facts, action, one.person) : null
+      if (next) also = await applyWith(row, { ...next, key: derivedId('follows', action.key), at: action.at } as Action)
     } catch (error) {
       // What the database said has ended the transaction; anything else is this action's alone.
       if (databaseCode(error) !== null || isLost(error)) throw error
@@ -317,13 +323,20 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
       })
       continue
     }
-    facts.append(row)
+    for (const line of also ? [row, also] : [row]) facts.append(line)
     known.set(row.key, row)
-    outcomes.push({ result: { ok: true, entry: recordedOf(row) }, row })
+    outcomes.push({ result: { ok: true, entry: recordedOf(row) }, row, ...(also ? { also } : {}) })
   }
   facts.mark()
   await facts.flush()
   return outcomes
+
+  /** What follows from an entry is recorded under the next number, which was drawn for it. */
+  async function applyWith({ seq, siteId, personId, recordedAt }: LogRow, action: Action): Promise<LogRow> {
+    const row = logRowOf(action, { seq: seq + 1, siteId, personId, recordedAt, amends: null })
+    await kindOf(action.kind).apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
+    return row
+  }
 
   /** Entries that amendments point at: in the book, or earlier in this very list (and then known only by its turn). */
   async function originalsOf(db: Db, asked: Asked[]) {
@@ -379,12 +392,15 @@ async function lockFacts(client: pg.PoolClient, alone: boolean): Promise<void> {
 /** Numbers are drawn under the locks, so that entries are numbered in the order of commit. */
 async function nextSeqs(client: pg.PoolClient, asked: Asked[]): Promise<number[]> {
   if (asked.every(({ seq }) => seq !== undefined)) return asked.map(({ seq }) => given(seq))
+  // One more for those that another entry may follow from.
+  const lines = asked.map(({ action }) => (kindOf(action.kind).follows ? 2 : 1))
   const { rows } = await client.query<{ seq: string }>({
     name: 'next-seqs',
     text: `SELECT nextval('log_entry_seq') AS seq FROM generate_series(1, $1)`,
-    values: [asked.length],
+    values: [lines.reduce((sum, count) => sum + count, 0)],
   })
-  return rows.map(({ seq }) => Number(seq))
+  let at = 0
+  return lines.map((count) => Number(given(rows[(at += count) - count]).seq))
 }
 
 function sameOrRefused(before: LogRow, { action, personId }: Asked): ActionResult {
@@ -398,7 +414,7 @@ function sameOrRefused(before: LogRow, { action, personId }: Asked): ActionResul
 
 export function touchedBy(outcomes: Outcome[]): Touched {
   const touched: Touched = { areas: new Set(), printerIds: new Set(), anyPrinter: false, seq: 0 }
-  for (const { row } of outcomes) {
+  for (const row of outcomes.flatMap(({ row: own, also }) => [own, also])) {
     if (!row) continue
     const { areas } = actionShapes[row.kind as ActionKindName]
     for (const area of areas) touched.areas.add(area)

@@ -8,6 +8,7 @@ import { countHours } from './countHours.ts'
 import { holdPrinter } from './holdPrinter.ts'
 import { note } from './note.ts'
 import { openSite } from './openSite.ts'
+import { liftStop } from './liftStop.ts'
 import { releasePrinter } from './releasePrinter.ts'
 import { swapPart } from './swapPart.ts'
 import { takeInPrinter } from './takeInPrinter.ts'
@@ -117,6 +118,7 @@ const kinds = {
   'count-hours': countHours,
   'swap-part': swapPart,
   'hold-printer': holdPrinter,
+  'lift-stop': liftStop,
   'release-printer': releasePrinter,
   'add-spool': addSpool,
   'weigh-spool': weighSpool,

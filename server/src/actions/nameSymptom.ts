@@ -1,4 +1,5 @@
 import type { NameSymptom } from '@diatribon/contract'
+import { holdForStop } from './writers/holdForStop.ts'
 import { openFault } from './writers/openFault.ts'
 import type { ActionKind } from './actionKind.ts'
 
@@ -9,6 +10,10 @@ export const nameSymptom: ActionKind<NameSymptom> = {
     const fault = await openFault(facts, faultId, printerId)
     await facts.get('symptom', symptomId, 'symptom')
     facts.put('fault', { ...fault, symptomId })
+  },
+  async follows(facts, { printerId, faultId, symptomId }, person) {
+    const { symptom } = await facts.get('fault', faultId, 'fault')
+    return holdForStop(facts, { printerId, symptomId, words: symptom }, person)
   },
   words: ({ symptomId }, names) => names.symptom(symptomId),
 }

@@ -1,7 +1,15 @@
 import { eq } from 'drizzle-orm'
 import type { CheckStep, RecordStep } from '@diatribon/contract'
 import { againstLimits, given } from '@diatribon/core'
-import { checkWork, contentOf, openSheet, requireConfirmed, requireMayDo, stepOf } from './writers/doing.ts'
+import {
+  checkWork,
+  contentOf,
+  openSheet,
+  requireConfirmed,
+  requireMayDo,
+  requireStepUsable,
+  stepOf,
+} from './writers/doing.ts'
 import { measured } from './writers/measured.ts'
 import { countersAt } from './writers/placeEvidence.ts'
 import { badInput } from '../platform/refusal.ts'
@@ -13,6 +21,7 @@ import { resultsOf } from './writers/stepResults.ts'
 export const recordStep: ActionKind<RecordStep> = {
   right: 'do checks',
   work: checkWork,
+  whenSent: (facts, action) => requireStepUsable(facts, action, (content) => stepOf(content, action.stepId).state),
   photos: ({ photos = [] }) => photos,
   async apply(facts, { seq, siteId, personId, at, action }) {
     const { printerId, sheetId, stepId, done = false, choice = null, text = null, photos = [], note = null } = action

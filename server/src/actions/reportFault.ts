@@ -2,6 +2,7 @@ import { and, eq, isNull, ne } from 'drizzle-orm'
 import type { ReportFault } from '@diatribon/contract'
 import { eventsOf, putEvent, takeBackEvents } from './writers/events.ts'
 import { goesDown, openWork, upsetFrom, wasNotDownFor } from './writers/down.ts'
+import { holdForStop } from './writers/holdForStop.ts'
 import { countersAt } from './writers/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fault as faultTable, faultStep } from '../platform/tables.ts'
@@ -34,6 +35,10 @@ export const reportFault: ActionKind<ReportFault> = {
       reportedBy: personId,
       reportedSeq: seq,
       reportedHours: hours,
+      liftedAt: null,
+      liftedSeq: null,
+      liftedBy: null,
+      liftedReason: null,
       closedAt: null,
       closedSeq: null,
       closedHours: null,
@@ -44,6 +49,8 @@ export const reportFault: ActionKind<ReportFault> = {
     facts.put('printer', upsetFrom(printer, at))
     putEvent(facts, { seq, siteId, printerId, at, event: 'fault', words: symptom })
   },
+  follows: (facts, { printerId, symptomId, symptom }, person) =>
+    holdForStop(facts, { printerId, symptomId, words: symptom }, person),
   async amend(facts, { seq: originalSeq, action: original }, { seq, personId, at, action: { correction } }) {
     const { faultId, printerId } = original
     const fault = await facts.get('fault', faultId, 'fault', true)
@@ -67,7 +74,7 @@ export const reportFault: ActionKind<ReportFault> = {
     await wasNotDownFor(
       facts,
       { printerId, faultId },
-      { heldAt: printer.heldAt, others: left.filter(({ mayGoOn }) => !mayGoOn) },
+      { heldAt: printer.heldAt, others: left.filter(({ mayGoOn, liftedSeq }) => !mayGoOn && liftedSeq === null) },
     )
     facts.put('fault', { ...fault, closedAt: at, closedSeq: seq, closedHours: hours, closedBy: personId })
     if (printer.holdReason === null && left.length === 0) facts.put('printer', { ...printer, upsetSince: null })

@@ -23,6 +23,7 @@ export const skipCheck: ActionKind<SkipCheck> = {
       version: type.version,
       begunAt: at,
       begunBy: personId,
+      exception: null,
       confirmed: [],
       finishedAt: at,
       finishedSeq: seq,

@@ -1,4 +1,5 @@
 import type { StartJob } from '@diatribon/contract'
+import { stopFaults } from './writers/stopFaults.ts'
 import { noticeMaterial } from './writers/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -13,6 +14,16 @@ export const startJob: ActionKind<StartJob> = {
     spools: spoolId ? [spoolId] : [],
     jobsRunningOn: [printerId],
   }),
+
+  async whenSent(facts, { printerId }) {
+    const [stop] = await stopFaults(facts, printerId)
+    if (stop)
+      throw new Refusal(
+        409,
+        'stopped',
+        `${facts.printer(printerId).name} is stopped and must not be used: “${stop.symptom}” was reported. Somebody must look at it and lift the stop first.`,
+      )
+  },
 
   apply(facts, { seq, siteId, at, action }) {
     const { printerId, jobId, name, plannedHours, plannedMetres = null, material, abrasive, spoolId = null } = action

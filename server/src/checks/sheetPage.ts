@@ -1,12 +1,13 @@
 import { given } from '@diatribon/core'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm'
-import type { CheckSheet, PrinterChecks, Role } from '@diatribon/contract'
+import { staysCold, type CheckSheet, type PrinterChecks, type Role } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet, checkType, checkVersion, logEntry, person, printer, stepResult } from '../platform/tables.ts'
 import type { Db } from '../platform/database.ts'
 import { dueOn } from '../plan/dueItems.ts'
 import { mayDoFor } from '../rules/mayDo.ts'
-import { stateOf } from '../rules/printerState.ts'
+import { checksForRelease } from '../rules/workOnStopped.ts'
+import { outOf, stateOf, stopColumn } from '../rules/printerState.ts'
 
 const pastShown = 30
 
@@ -15,7 +16,13 @@ type Reader = { id: string; role: Role }
 /** One doing of a check, with everything that was found so far. */
 export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): Promise<CheckSheet> {
   const [row] = await db
-    .select({ sheet: checkSheet, content: checkVersion.content, currentVersion: checkType.version, printer })
+    .select({
+      sheet: checkSheet,
+      content: checkVersion.content,
+      currentVersion: checkType.version,
+      printer,
+      stop: stopColumn,
+    })
     .from(checkSheet)
     .innerJoin(printer, eq(printer.id, checkSheet.printerId))
     .innerJoin(checkType, eq(checkType.id, checkSheet.checkTypeId))
@@ -25,7 +32,8 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
     )
     .where(eq(checkSheet.id, id))
   if (!row) throw new Refusal(404, 'not-there', 'There is no check with this id.')
-  const { sheet, content, currentVersion, printer: of } = row
+  const { sheet, content, currentVersion, printer: of, stop } = row
+  const out = outOf({ ...of, stop })
   const results = await db
     .select({ row: stepResult, key: logEntry.key })
     .from(stepResult)
@@ -54,9 +62,16 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
       id: of.id,
       name: of.name,
       place: `${of.rack}${of.place}`,
-      state: stateOf(of),
+      state: stateOf({ ...of, stop }),
       holdReason: of.holdReason,
+      out,
     },
+    exception: sheet.exception,
+    mayHeat:
+      !out ||
+      sheet.exception !== null ||
+      staysCold(content) ||
+      (await checksForRelease(db, of, now)).has(sheet.checkTypeId),
     checkType: { id: sheet.checkTypeId, version: sheet.version, currentVersion },
     content,
     begunAt: sheet.begunAt.toISOString(),
@@ -93,8 +108,10 @@ export async function printerChecks(
   printerId: string,
   reader: Reader,
 ): Promise<Omit<PrinterChecks, 'fresh'>> {
-  const [known] = await db.select({ id: printer.id }).from(printer).where(eq(printer.id, printerId))
+  const [known] = await db.select({ row: printer, stop: stopColumn }).from(printer).where(eq(printer.id, printerId))
   if (!known) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+  const isOut = outOf({ ...known.row, stop: known.stop })
+  const forRelease = isOut ? await checksForRelease(db, known.row, now) : new Set<string>()
   const { turns } = await dueOn(db, printerId)
   const contents = new Map(
     (await db.select({ id: checkType.id, content: checkType.content }).from(checkType)).map((t) => [t.id, t.content]),
@@ -119,7 +136,9 @@ export async function printerChecks(
     turns: turns.flatMap((turn) => {
       // A check that was retired a moment ago.
       const content = contents.get(turn.checkType.id)
-      return content ? [{ ...turn, mayDo: mayDo(content) }] : []
+      if (!content) return []
+      const mayNow = staysCold(content) || forRelease.has(turn.checkType.id)
+      return [{ ...turn, mayDo: mayDo(content), waits: mayNow ? null : isOut }]
     }),
     past: past.map(({ sheet, content, who }) => ({
       id: sheet.id,

@@ -55,7 +55,7 @@ export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom
             ? 'this week'
             : 'later'
     const item: CheckTurn = {
-      printer: spotOf(head),
+      printer: spotOf(head, null),
       checkType: { id: pair.check_type_id, name, minutes, beforePrint, steps: steps.length, needs: { role, signOff } },
       state,
       due,

@@ -21,7 +21,7 @@ import { ageIsKnown, partAge } from '../parts/age.ts'
 import { diagnose, type FittedPart } from './diagnose.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
 import { faultFields, openFaultOf } from './openFaults.ts'
-import { stateOf } from '../rules/printerState.ts'
+import { outOf, stateOf, stopColumn } from '../rules/printerState.ts'
 
 const partKinds = ['swap-part', 'swap-kit', 'move-part']
 const mostParts = 30
@@ -33,7 +33,7 @@ export async function faultPage(
   { reader, now }: { reader: Person; now: Date },
 ): Promise<FaultPage> {
   const [found] = await db
-    .select({ ...faultFields, printer, causeContent: cause.content })
+    .select({ ...faultFields, printer, stop: stopColumn, causeContent: cause.content })
     .from(fault)
     .innerJoin(person, eq(person.id, fault.reportedBy))
     .innerJoin(printer, eq(printer.id, fault.printerId))
@@ -41,7 +41,7 @@ export async function faultPage(
     .leftJoin(cause, eq(cause.id, fault.causeId))
     .where(eq(fault.id, id))
   if (!found) throw new Refusal(404, 'not-there', 'There is no fault with this id.')
-  const { row, printer: of, causeContent } = found
+  const { row, printer: of, stop, causeContent } = found
   const [known, steps, mayDo, work, fitted, sisters, parts, reports] = await Promise.all([
     kindOfPrinter(db, of).then(async (kind) => knowledgeFor(await knowledge(db), kind)),
     stepsDone(db, id),
@@ -49,7 +49,7 @@ export async function faultPage(
     workOn(db, row),
     fittedOn(db, of.id, now),
     db
-      .select()
+      .select({ row: printer, stop: stopColumn })
       .from(printer)
       .where(and(eq(printer.modelId, of.modelId), ne(printer.id, of.id), isNull(printer.retiredReason)))
       .orderBy(asc(printer.rack), asc(printer.place)),
@@ -83,8 +83,9 @@ export async function faultPage(
       id: of.id,
       name: of.name,
       place: `${of.rack}${of.place}`,
-      state: stateOf(of),
+      state: stateOf({ ...of, stop }),
       holdReason: of.holdReason,
+      out: outOf({ ...of, stop }),
       modelId: of.modelId,
     },
     runHours: of.hours,
@@ -98,7 +99,8 @@ export async function faultPage(
       .reverse(),
     work,
     sisters: sisters
-      .filter((sister) => stateOf(sister) === 'in service')
+      .filter((sister) => stateOf({ ...sister.row, stop: sister.stop }) === 'in service')
+      .map(({ row: sister }) => sister)
       .map((sister) => ({ id: sister.id, name: sister.name, place: `${sister.rack}${sister.place}` })),
     closed:
       row.closing && row.closedAt

@@ -1,6 +1,6 @@
 import { hourMs, given } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
-import { and, between, count, desc, eq, gte, isNull } from 'drizzle-orm'
+import { and, between, count, desc, eq, gte, getTableColumns, isNull } from 'drizzle-orm'
 import { raw, Router, type Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import { v5 as derivedId } from 'uuid'
@@ -11,7 +11,7 @@ import type { Services } from '../services/services.ts'
 import { attachment, fault, logEntry, person, printer, site } from '../platform/tables.ts'
 import { idsOf } from '../reports/shortAddress.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
-import { stateOf } from '../rules/printerState.ts'
+import { stateOf, stopColumn } from '../rules/printerState.ts'
 
 /** Reports and photos from one address in ten minutes, and reports without an account on the whole site in an hour. */
 const perAddress = 6
@@ -59,7 +59,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
     const ids = idsOf(String(request.params.code).toLowerCase())
     const [row] = ids
       ? await db
-          .select()
+          .select({ ...getTableColumns(printer), stop: stopColumn })
           .from(printer)
           .where(and(between(printer.id, ...ids), isNull(printer.retiredReason)))
       : []
@@ -86,6 +86,7 @@ export function labelRoutes({ database, clock, door }: Services): Router {
         room: row.room,
         state: stateOf(row),
         holdReason: row.holdReason,
+        stop: row.stop?.symptom ?? null,
       },
       faults: open.map(({ at, ...rest }) => ({ ...rest, at: at.toISOString() })),
       symptoms: symptoms.map(({ id, name }) => ({ id, name })),

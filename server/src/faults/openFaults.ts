@@ -1,7 +1,8 @@
 import { lentOut } from '../printers/lentOut.ts'
+import { outOfUse } from '../printers/outOfUse.ts'
 import { spotOf } from '../printers/spot.ts'
 import { and, asc, count, desc, eq, inArray, isNotNull, isNull, sql } from 'drizzle-orm'
-import type { PrinterFault, MadeDuty, OpenFault } from '@diatribon/contract'
+import type { PrinterFault, MadeDuty, OpenFault, Role } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { duty, fault, person, printer, symptom, workSpan } from '../platform/tables.ts'
 
@@ -10,19 +11,28 @@ export const faultFields = {
   row: fault,
   who: person.displayName,
   symptomName: sql<string | null>`${symptom.content}->>'name'`,
+  whoIs: person.role,
+  lifter: sql<string | null>`(SELECT p.display_name FROM person p WHERE p.id = ${fault.liftedBy})`,
 }
 
 export function openFaultOf(of: {
   row: typeof fault.$inferSelect
   who: string
   symptomName: string | null
+  whoIs: Role
+  lifter: string | null
 }): OpenFault {
-  const { row, who, symptomName } = of
+  const { row, who, symptomName, whoIs, lifter } = of
   return {
     id: row.id,
     symptom: row.symptom,
     known: row.symptomId && symptomName ? { id: row.symptomId, name: symptomName } : null,
     mayGoOn: row.mayGoOn,
+    stops: !row.mayGoOn && row.liftedSeq === null && row.closedSeq === null,
+    byVisitor: whoIs === 'visitor',
+    lifted: row.liftedAt
+      ? { who: lifter ?? 'unknown person', at: row.liftedAt.toISOString(), reason: row.liftedReason ?? '' }
+      : null,
     at: row.reportedAt.toISOString(),
     who: row.reporter ? `${row.reporter} (${who})` : who,
     photos: row.photos,
@@ -50,7 +60,8 @@ export async function allOpenFaults(db: Db): Promise<PrinterFault[]> {
     .innerJoin(printer, eq(printer.id, fault.printerId))
     .leftJoin(symptom, eq(symptom.id, fault.symptomId))
     .where(and(isNull(fault.closedSeq), isNull(printer.retiredReason)))
-    .orderBy(asc(fault.mayGoOn), asc(fault.reportedAt))
+    .orderBy(sql`${fault.mayGoOn} OR ${fault.liftedSeq} IS NOT NULL`, asc(fault.reportedAt))
+  const out = await outOfUse(db)
   const atIt = await db
     .select({ printerId: workSpan.printerId, who: person.displayName })
     .from(workSpan)
@@ -66,7 +77,7 @@ export async function allOpenFaults(db: Db): Promise<PrinterFault[]> {
     const here = atIt.filter(({ printerId }) => printerId === of.id).map(({ who }) => who)
     return {
       ...openFaultOf(one),
-      printer: spotOf(of),
+      printer: spotOf(of, out.get(of.id)),
       atIt: here,
       waitingFor: here.length > 0 ? null : (waits.find(({ faultId }) => faultId === one.row.id)?.waitingFor ?? null),
     }
@@ -79,7 +90,11 @@ export async function openFaultCounts(
   printerIds: string[],
 ): Promise<Map<string, { open: number; saysStop: boolean }>> {
   const rows = await db
-    .select({ printerId: fault.printerId, open: count(), saysStop: sql<boolean>`NOT bool_and(${fault.mayGoOn})` })
+    .select({
+      printerId: fault.printerId,
+      open: count(),
+      saysStop: sql<boolean>`bool_or(NOT ${fault.mayGoOn} AND ${fault.liftedSeq} IS NULL)`,
+    })
     .from(fault)
     .where(and(isNull(fault.closedSeq), inArray(fault.printerId, printerIds)))
     .groupBy(fault.printerId)
@@ -107,11 +122,12 @@ export async function madeDuties(
     )
     .orderBy(asc(duty.dueDate), asc(duty.madeSeq))
   const lent = inHouse ? await lentOut(db) : new Set<string>()
+  const out = await outOfUse(db)
   return rows
     .filter(({ row }) => !lent.has(row.printerId))
     .map(({ row, who, printer: of, fixed }) => ({
       id: row.id,
-      printer: spotOf(of),
+      printer: spotOf(of, out.get(of.id)),
       words: row.what,
       dueDate: row.dueDate,
       dueRunHours: row.dueRunHours,

@@ -1,5 +1,5 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
-import type { PreflightAnswer, PreflightRequest } from '@diatribon/contract'
+import type { PreflightAnswer, PreflightRequest, PrinterName } from '@diatribon/contract'
 import { builtLimits, preflight, type FittedPart } from '@diatribon/core'
 import { partsOverWithin } from '../plan/dueItems.ts'
 import type { Db } from '../platform/database.ts'
@@ -35,7 +35,7 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
       model: `${head.make} ${head.model}`.trim(),
       findings: preflight(job, filling, {
         name: head.name,
-        outOfUse: head.state === 'in service' ? null : (head.holdReason ?? 'it is still being taken in.'),
+        outOfUse: outInWordsOf(head),
         built: own ? builtLimits(withOwn(own, ownOf.get(head.id)), parts.get(head.id) ?? []) : null,
         limitsToConfirm: !confirmed,
         leftOnSpoolM: left,
@@ -46,6 +46,14 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
   const weight = ({ findings }: { findings: { grade: string }[] }) =>
     findings.reduce((sum, { grade }) => sum + (grade === 'stop' ? 1000 : grade === 'warn' ? 1 : 0), 0)
   return { printers: printers.sort((a, b) => weight(a) - weight(b)) }
+}
+
+/** Why no job may be started on it; null: it is in service. */
+function outInWordsOf({ state, stop, holdReason }: PrinterName): string | null {
+  if (state === 'in service') return null
+  if (state === 'stopped')
+    return `it is stopped: “${stop?.symptom ?? ''}” was reported. Somebody must look at it first.`
+  return state === 'on hold' ? `it is on hold: ${holdReason ?? ''}` : 'it is still being taken in.'
 }
 
 async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPart[]>> {

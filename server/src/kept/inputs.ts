@@ -136,7 +136,6 @@ export const inputs: Record<FigureName, Inputs> = {
       counterPoint: 'printerId',
       checkSheet: 'printerId',
       printerEvent: 'printerId',
-      fault: 'printerId',
       site: 'everyone',
       checkType: 'everyone',
       upset: 'everyone',

@@ -1,7 +1,8 @@
-import { and, asc, desc, eq, gt, isNotNull, isNull, lte, notInArray, sql } from 'drizzle-orm'
+import { and, asc, desc, eq, gt, isNotNull, isNull, lte, notInArray, or, sql } from 'drizzle-orm'
 import { type Handover, type Person, zonedMoment } from '@diatribon/contract'
 import { dayMs, lastShiftEnd, given } from '@diatribon/core'
 import { allOpenFaults, madeDuties } from '../faults/openFaults.ts'
+import { outOf, stopColumn } from '../rules/printerState.ts'
 import { localMoment, shiftsOf } from '../rules/shifts.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
@@ -27,9 +28,9 @@ export async function handover(
     madeDuties(db, { promises: true }),
     madeDuties(db),
     db
-      .select()
+      .select({ row: printer, stop: stopColumn })
       .from(printer)
-      .where(and(isNotNull(printer.holdReason), isNull(printer.retiredReason)))
+      .where(and(isNull(printer.retiredReason), or(isNotNull(printer.holdReason), sql`${stopColumn} IS NOT NULL`)))
       .orderBy(asc(printer.rack), asc(printer.place)),
     db
       .select({ row: checkSheet, printer: printer.name, check: checkType.name, by: person.displayName })
@@ -61,13 +62,19 @@ export async function handover(
     faults,
     promises,
     duties: duties.filter(({ promiseOf }) => promiseOf === null),
-    holds: holds.map(({ id, name, rack, place, holdReason, heldAt }) => ({
-      printerId: id,
-      name,
-      place: `${rack}${place}`,
-      reason: given(holdReason),
-      since: heldAt?.toISOString() ?? null,
-    })),
+    holds: holds.flatMap(({ row, stop }) => {
+      const out = outOf({ ...row, stop })
+      if (!out) return []
+      const since = out.state === 'stopped' && stop ? new Date(stop.at) : row.heldAt
+      return {
+        printerId: row.id,
+        name: row.name,
+        place: `${row.rack}${row.place}`,
+        state: out.state,
+        reason: out.why,
+        since: since?.toISOString() ?? null,
+      }
+    }),
     checksOpen: checksOpen.map(({ row, printer: name, check, by }) => ({
       sheetId: row.id,
       printer: { id: row.printerId, name },

@@ -1,11 +1,12 @@
 import { createHash } from 'node:crypto'
 import { and, asc, desc, eq, gte, isNotNull, isNull, lt, sql } from 'drizzle-orm'
-import type { CheckTurn, ReplacementDuty } from '@diatribon/contract'
+import { outInWords, type CheckTurn, type ReplacementDuty } from '@diatribon/contract'
 import { calendarDays, calendarHere } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { dueItem, logEntry, noteLink, person, printer, site } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { SitePlan } from '../plan/sitePlan.ts'
+import { workThatMayBeDone } from '../plan/workThatMayBeDone.ts'
 import { visitsOf } from '../plan/visits.ts'
 import type { Mail } from './post.ts'
 
@@ -78,6 +79,11 @@ async function becameOverdue(db: Db, now: Date): Promise<string[]> {
     .filter(({ open }) => open)
     .map(({ startMs, endMs }) => day(new Date((startMs + endMs) / 2)))
   const since = before.at(-1) ?? day(now)
+  const { out, allows } = await workThatMayBeDone(db, now)
+  const waits = (printerId: string, checkTypeId: string | null) => {
+    const held = out.get(printerId)
+    return held && !allows(printerId, checkTypeId) ? ` – waits: ${outInWords(held)}` : ''
+  }
   const rows = await db
     .select({ what: dueItem.what, item: dueItem.item })
     .from(dueItem)
@@ -87,10 +93,12 @@ async function becameOverdue(db: Db, now: Date): Promise<string[]> {
   return rows.flatMap(({ what, item }) => {
     if (what === 'replace') {
       const { printer: where, slot, partType } = item as ReplacementDuty
-      return [`${where.place} ${where.name}: ${slot.name} (${partType.name})`]
+      return [`${where.place} ${where.name}: ${slot.name} (${partType.name})${waits(where.id, null)}`]
     }
     const { printer: where, checkType } = item as CheckTurn
-    return checkType.beforePrint ? [] : [`${where.place} ${where.name}: ${checkType.name}`]
+    return checkType.beforePrint
+      ? []
+      : [`${where.place} ${where.name}: ${checkType.name}${waits(where.id, checkType.id)}`]
   })
 }
 

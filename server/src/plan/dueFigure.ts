@@ -2,7 +2,6 @@ import { dayMs } from '@diatribon/core'
 import { createHash } from 'node:crypto'
 import type { CheckTurn, PartLine, PrinterHead, PrinterLine, ReplacementDuty } from '@diatribon/contract'
 import { turnsOf } from '../checks/turns.ts'
-import { openFaultCounts } from '../faults/openFaults.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { rulesInForce } from '../lives/adopted.ts'
 import { keptJudgements } from '../lives/judgementFigure.ts'
@@ -40,7 +39,6 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
     const from = { db, now, calendar, heads, whens: await whensOf(db, heads, { calendar, now }) }
     const duties = heads.length > 0 ? await dutiesOf(from, await keptJudgements(db), await rulesInForce(db)) : []
     const turns = await turnsOf(from)
-    const faults = await openFaultCounts(db, ids)
     const midnight = nextMidnight(calendar, now).getTime()
     const dutiesOn = groupBy(duties, ({ item }) => item.printer.id)
     const turnsOn = groupBy(turns, ({ item }) => item.printer.id)
@@ -56,7 +54,7 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
         return [
           head.id,
           {
-            result: { ...lineOf(head, own, checks, faults.get(head.id)), mark },
+            result: { ...lineOf(head, own, checks), mark },
             more: rows,
             holdsUntil: new Date(Math.min(midnight, ...flips)),
           },
@@ -101,7 +99,6 @@ function lineOf(
   { hoursPerDay, perDay }: PrinterHead,
   own: Timed<ReplacementDuty>[],
   checks: Timed<CheckTurn>[],
-  faults: { open: number; saysStop: boolean } | undefined,
 ): PrinterLine {
   const duties = own.map(({ item }) => item).filter(({ waits }) => !waits)
   const short = (duty: ReplacementDuty | null | undefined): PrinterLine['next'] =>
@@ -113,8 +110,6 @@ function lineOf(
     next: short(nextOf(duties)),
     overdueCount: duties.filter(({ urgency }) => urgency === 'overdue').length,
     checksDue: checks.filter(({ item }) => item.urgency === 'overdue').length,
-    openFaults: faults?.open ?? 0,
-    saysStop: faults?.saysStop ?? false,
   }
 }
 

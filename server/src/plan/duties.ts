@@ -76,7 +76,7 @@ export async function dutiesOf(
         ? chanceOfNodes(judgement.nodes, age, (perDay(clock) ?? 0) * daysAhead)
         : null
     const item: ReplacementDuty = {
-      printer: spotOf(head),
+      printer: spotOf(head, null),
       slot: row.slot,
       fittingId: row.id,
       partType: row.partType,

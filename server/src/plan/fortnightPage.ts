@@ -1,5 +1,12 @@
 import { and, eq, gte, isNull } from 'drizzle-orm'
-import type { Booking, FortnightPage, PlanChange, PlannedTask, PricedMove } from '@diatribon/contract'
+import {
+  outInWords,
+  type Booking,
+  type FortnightPage,
+  type PlanChange,
+  type PlannedTask,
+  type PricedMove,
+} from '@diatribon/contract'
 import { given, type Assignment } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { booking, person, printer } from '../platform/tables.ts'
@@ -32,7 +39,15 @@ export async function fortnightPage(db: Db, plan: SitePlan): Promise<FortnightPa
       }),
       ...tasks
         .filter(({ id }) => !planned.has(id))
-        .map((task) => ({ task, why: `Left out by ${task.choice?.who ?? 'somebody'}: ${task.choice?.reason ?? ''}` })),
+        .map((task) => ({
+          task,
+          why:
+            task.choice?.choice === 'left out'
+              ? `Left out by ${task.choice.who}: ${task.choice.reason ?? ''}`
+              : task.printer.out
+                ? `Waits for its release. ${outInWords(task.printer.out)}`
+                : '',
+        })),
     ],
     cost: answer.cost,
     bound: answer.bound,

@@ -46,7 +46,7 @@ export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 
     const drifting = (drifts.get(head.id) ?? []).map(({ name }) => name)
     const unknown = own.filter(({ ageIsKnown }) => !ageIsKnown).length
     return {
-      printer: { ...spotOf(head), model: `${head.make} ${head.model}`.trim() },
+      printer: { ...spotOf(head, null), model: `${head.make} ${head.model}`.trim() },
       chance,
       limits: [chance * Math.exp(-off), Math.min(other, chance * Math.exp(off))],
       weakest: worst && { slot: worst.duty.slot.name, chance: worst.chance },
@@ -56,20 +56,15 @@ export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 
         return cost ? { ...cost, extraMinor: cost.failureMinor - cost.preventiveMinor } : null
       }),
       notes: [
-        ...(open && open.open > 0
-          ? [
-              `${open.open === 1 ? 'A fault is' : `${open.open} faults are`} open${open.saysStop ? ', and one says stop' : ''}.`,
-            ]
-          : []),
+        ...(open && open.open > 0 ? [`${open.open === 1 ? 'A fault is' : `${open.open} faults are`} open.`] : []),
         ...(drifting.length > 0 ? [`Drifting: ${drifting.join(', ')}.`] : []),
         ...(unknown > 0 ? [`The age of ${unknown} of its parts is not known: they count for nothing here.`] : []),
       ],
     }
   })
-  const stopped = ({ notes }: LongJobPrinter) => notes.some((note) => note.includes('says stop'))
   return {
     hours,
-    printers: printers.sort((a, b) => Number(stopped(a)) - Number(stopped(b)) || b.chance - a.chance),
+    printers: printers.sort((a, b) => b.chance - a.chance),
   }
 }
 

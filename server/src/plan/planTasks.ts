@@ -9,6 +9,7 @@ import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
 import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
+import { asItStands, outOfUse } from '../printers/outOfUse.ts'
 import { checkType, dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'
 
 /** A duty that people have put down takes so long unless they say otherwise. Common practice, no source. */
@@ -46,13 +47,14 @@ export async function planTasks(
     ]),
   )
   const perMinute = labour / 60
+  const out = await outOfUse(db)
   const weigh = (task: PlannedTask): PlannedTask => ({
     ...task,
-    riskPerDayMinor: Math.max(1, Math.round(task.riskPerDayMinor * (task.printer.onHold ? onHoldWeight[onHold] : 1))),
+    riskPerDayMinor: Math.max(1, Math.round(task.riskPerDayMinor * (task.printer.out ? onHoldWeight[onHold] : 1))),
   })
   const tasks = rows.flatMap(({ what, item }): PlannedTask[] => {
     if (what === 'check') {
-      const { printer: spot, checkType: check, dueDate, due, openSheetId } = item as CheckTurn
+      const { printer: spot, checkType: check, dueDate, due, openSheetId } = asItStands(item as CheckTurn, out)
       // What is looked at before each print is nobody's round.
       if (check.beforePrint) return []
       const id = `check ${check.id} ${spot.id}`
@@ -77,7 +79,7 @@ export async function planTasks(
       }
       return [task]
     }
-    const duty = item as ReplacementDuty
+    const duty = asItStands(item as ReplacementDuty, out)
     const { printer: spot, slot, partType: type, dueDate, fittingId } = duty
     const id = `replace ${fittingId}`
     const known = costs.get(type.id)

@@ -40,8 +40,10 @@ export function planRoutes(services: Services): Router {
       await freshFor(services, request, 'due', 'everyone'),
       await freshFor(services, request, 'drift', 'everyone'),
     )
-    const today = dayIn(signedIn(request).site.timeZone)(services.clock())
-    response.json(await round(services.database.db, { where: typeof where === 'string' ? where : null, fresh, today }))
+    const now = services.clock()
+    const today = dayIn(signedIn(request).site.timeZone)(now)
+    const place = typeof where === 'string' ? where : null
+    response.json(await round(services.database.db, { where: place, fresh, today, now }))
   })
   const planHere = (personId: string) => planNow(services, personId)
   router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {

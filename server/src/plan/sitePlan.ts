@@ -11,6 +11,7 @@ import { neededRole, planDays, rulesOf } from './planDays.ts'
 import type { Planner } from '../services/planner.ts'
 import type { Services } from '../services/services.ts'
 import { neededFor, planTasks } from './planTasks.ts'
+import { workThatMayBeDone } from './workThatMayBeDone.ts'
 import { apart, changedTogether, joined, type Together } from './together.ts'
 
 /** Everything that a plan is worked out from, and what is there of it. */
@@ -175,7 +176,12 @@ async function problemOf(db: Db, now: Date): Promise<Found> {
   const due = await planTasks(db, { today, lastDay, now, timeZone: calendar.timeZone, onHold: rules.onHold })
   const { tasks, together } = changedTogether(due, (modelId) => models.get(modelId)?.kits ?? [])
   const bookings = [...(await bookedDays(db, today, lastDay)), ...(await runningOver(db, { now, today, calendar }))]
-  const planned = tasks.filter(({ choice }) => choice?.choice !== 'left out' || (choice.day ?? '') <= lastDay)
+  const { allows } = await workThatMayBeDone(db, now)
+  const planned = tasks.filter(
+    ({ choice, printer, kind, opens }) =>
+      allows(printer.id, kind === 'check' ? opens : null) &&
+      (choice?.choice !== 'left out' || (choice.day ?? '') <= lastDay),
+  )
   // The planner knows no empty plan: a workshop that is closed throughout has one day without people.
   const problem: PlanProblem = {
     days: days.length > 0 ? days : [{ date: today, people: [] }],

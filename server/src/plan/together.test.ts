@@ -10,7 +10,7 @@ const printer = (id: string) => ({
   room: 'Shed',
   rack: 'A',
   modelId: 'model',
-  onHold: false,
+  out: null,
 })
 const task = (id: string, words: string, more: Partial<PlannedTask> = {}): PlannedTask => ({
   id,

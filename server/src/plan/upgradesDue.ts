@@ -5,6 +5,7 @@ import type { Db } from '../platform/database.ts'
 import { campaign, upgrade } from '../platform/tables.ts'
 import { lentOut } from '../printers/lentOut.ts'
 import { printerHeads } from '../printers/printerHeads.ts'
+import { outOfUse } from '../printers/outOfUse.ts'
 import { spotOf } from '../printers/spot.ts'
 import { dayOf } from './urgencyOf.ts'
 
@@ -38,6 +39,7 @@ export async function upgradesDue(db: Db, today: string): Promise<UpgradeDue[]> 
     wanted.map(({ printerId }) => printerId),
   )
   const lent = await lentOut(db)
+  const out = await outOfUse(db)
   const spots = new Map(heads.map((head) => [head.id, head]))
   return wanted.flatMap(({ row, content, printerId }): UpgradeDue[] => {
     const head = spots.get(printerId)
@@ -49,7 +51,7 @@ export async function upgradesDue(db: Db, today: string): Promise<UpgradeDue[]> 
         kind: 'upgrade',
         words: content.name,
         why: row.name,
-        printer: spotOf(head),
+        printer: spotOf(head, out.get(head.id)),
         dueDate,
         dueRange: null,
         urgency: dayOf(dueDate, today),

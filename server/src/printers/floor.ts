@@ -1,8 +1,8 @@
 import { and, asc, eq, isNull, sql } from 'drizzle-orm'
 import type { Floor, FloorPrinter, PrinterLine, PrinterName } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
-import { keptFigure, printer, printerModel } from '../platform/tables.ts'
-import { stateOf } from '../rules/printerState.ts'
+import { fault, keptFigure, printer, printerModel } from '../platform/tables.ts'
+import { stateOf, stopColumn } from '../rules/printerState.ts'
 
 const nameFields = {
   id: printer.id,
@@ -14,6 +14,7 @@ const nameFields = {
   rack: printer.rack,
   place: printer.place,
   holdReason: printer.holdReason,
+  stop: stopColumn,
   retiredReason: printer.retiredReason,
   takingIn: printer.takingIn,
   meterHours: printer.meterHours,
@@ -54,18 +55,21 @@ const nothingKept: Omit<PrinterLine, 'perDay'> = {
   next: null,
   overdueCount: 0,
   checksDue: 0,
-  openFaults: 0,
-  saysStop: false,
 }
 
 /** All printers by room and rack, each with its line as it is kept. */
 export async function floor(db: Db): Promise<Omit<Floor, 'fresh'>> {
+  // Holds, stops and faults are read here and now; only what falls due is kept.
   const rows = await db
     .select({
       ...nameFields,
       runHours: printer.hours,
       // What the Floor does not show stays where it is.
-      line: sql<Omit<PrinterLine, 'perDay'> | null>`${keptFigure.result} - 'perDay' - 'mark'`,
+      openFaults: sql<number>`(SELECT count(*)::int FROM ${fault} f WHERE f.printer_id = ${printer.id} AND f.closed_seq IS NULL)`,
+      line: sql<Omit<
+        PrinterLine,
+        'perDay'
+      > | null>`${keptFigure.result} - 'perDay' - 'mark' - 'openFaults' - 'saysStop'`,
     })
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
@@ -73,8 +77,14 @@ export async function floor(db: Db): Promise<Omit<Floor, 'fresh'>> {
     .where(isNull(printer.retiredReason))
     .orderBy(...walkingOrder)
   const racks = new Map<string, Floor['racks'][number]>()
-  for (const { line, runHours, ...row } of rows) {
-    const one: FloorPrinter = { ...nameOf(row), runHours, ...(line ?? nothingKept) }
+  for (const { line, runHours, openFaults, ...row } of rows) {
+    const one: FloorPrinter = {
+      ...nameOf(row),
+      runHours,
+      ...(line ?? nothingKept),
+      openFaults,
+      isKnown: line !== null,
+    }
     const key = `${row.room}\n${row.rack}`
     const rack = racks.get(key) ?? { room: row.room, rack: row.rack, printers: [] }
     racks.set(key, rack)

@@ -3,7 +3,7 @@ import type { PrinterHead } from '@diatribon/contract'
 import { dayMs, counterAt, dailyMeans, type CounterPoint } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { counterPoint, printer, printerModel } from '../platform/tables.ts'
-import { stateOf } from '../rules/printerState.ts'
+import { stateOf, stopColumn } from '../rules/printerState.ts'
 
 const windowDays = 28
 
@@ -20,6 +20,7 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
   const rows = await db
     .select({
       row: printer,
+      stop: stopColumn,
       make: printerModel.make,
       model: printerModel.name,
       before: side('before'),
@@ -29,7 +30,7 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
     .where(ids && inArray(printer.id, ids))
     .orderBy(asc(printer.rack), asc(printer.room), asc(printer.place))
-  return rows.map(({ row, make, model, before, after }) => {
+  return rows.map(({ row, stop, make, model, before, after }) => {
     const { id, name, room, rack, place, modelId, holdReason, retiredReason, meterHours, countedAt } = row
     const { hours, prints, metres, abrasiveMetres } = row
     const newest: CounterPoint = { atMs: countedAt.getTime(), hours, prints, metres, abrasiveMetres }
@@ -48,7 +49,8 @@ export async function printerHeads(db: Db, ids?: string[]): Promise<PrinterHead[
       room,
       rack,
       place,
-      state: stateOf(row),
+      state: stateOf({ ...row, stop }),
+      stop,
       holdReason: retiredReason ?? holdReason,
       runHours: hours,
       meterHours,

@@ -3,6 +3,7 @@ import type { DriftingReading } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { keptFigure, printer } from '../platform/tables.ts'
 import { addDays } from '../platform/calendar.ts'
+import { outOfUse } from '../printers/outOfUse.ts'
 import { spotOf } from '../printers/spot.ts'
 import type { KeptDrift } from './driftFigure.ts'
 
@@ -21,6 +22,7 @@ export async function drifting(db: Db, today: string): Promise<DriftingReading[]
     .from(keptFigure)
     .where(eq(keptFigure.figure, 'due'))
     .as('line')
+  const out = await outOfUse(db)
   const rows = await db
     .select({
       printer,
@@ -35,7 +37,13 @@ export async function drifting(db: Db, today: string): Promise<DriftingReading[]
     .flatMap(({ printer: row, found, hoursPerDay }) =>
       (found as KeptDrift).flatMap((reading): DriftingReading[] =>
         isSoon(reading, hoursPerDay)
-          ? [{ printer: spotOf(row), ...reading, due: dueOf(reading, { hours: row.hours, hoursPerDay, today }) }]
+          ? [
+              {
+                printer: spotOf(row, out.get(row.id)),
+                ...reading,
+                due: dueOf(reading, { hours: row.hours, hoursPerDay, today }),
+              },
+            ]
           : [],
       ),
     )

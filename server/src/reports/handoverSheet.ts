@@ -1,4 +1,4 @@
-import { kindNames, type Handover, type Person, type Site } from '@diatribon/contract'
+import { goOnWords, kindNames, outInWords, type Handover, type Person, type Site } from '@diatribon/contract'
 import { numberPages, openPdf, plain, type Pdf } from './pdf.ts'
 
 /** The handover as a sheet to print and sign. */
@@ -27,14 +27,15 @@ export function handoverSheet({ site, person, page }: { site: Site; person: Pers
     head('On the wall')
     for (const { text, who, until } of page.notices) line(`${text} (${who}, until ${until})`)
   }
-  head(`On hold (${page.holds.length})`)
+  head(`Stopped or on hold (${page.holds.length})`)
   if (page.holds.length === 0) line('Every printer is in service.')
-  for (const { name, place, reason } of page.holds) line(`${name}, ${place}: ${reason}`)
+  for (const { name, place, state, reason } of page.holds)
+    line(`${name}, ${place}. ${outInWords({ state, why: reason })}`)
   head(`Faults, not closed (${page.faults.length})`)
   if (page.faults.length === 0) line('None.')
-  for (const { printer, symptom, mayGoOn, waitingFor, who } of page.faults)
+  for (const { printer, symptom, mayGoOn, lifted, waitingFor, who } of page.faults)
     line(
-      `${printer.name}: ${symptom} (${who}). Printing ${mayGoOn ? 'may go on' : 'should stop'}` +
+      `${printer.name}: ${symptom} (${who}). ${goOnWords({ mayGoOn, lifted })}` +
         (waitingFor ? `; waiting for ${waitingFor}` : ''),
     )
   head(`Promises (${page.promises.length})`)

@@ -1,4 +1,4 @@
-import type { Site } from '@diatribon/contract'
+import type { OutOfUse, Site } from '@diatribon/contract'
 import { noAddress } from './noAddress.ts'
 import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
 
@@ -8,14 +8,16 @@ const tagHeightMm = 148.5
 /** A tag to hang on a printer that must not be used: what is wrong, since when, and where to read more. */
 export function holdTag(of: {
   site: Site
-  printer: { name: string; rack: string; place: number; room: string; heldAt: Date | null }
-  reason: string
+  printer: { name: string; rack: string; place: number; room: string }
+  out: OutOfUse
+  since: Date | null
   /** null: phones would not find it, so no code is printed. */
   address: string | null
 }): Pdf {
-  const { site, printer, reason, address } = of
-  const pdf = openPdf(`On hold: ${printer.name}`, 0)
-  const since = printer.heldAt?.toLocaleString('en-GB', {
+  const { site, printer, out, address } = of
+  const word = out.state === 'stopped' ? 'Stopped' : 'On hold'
+  const pdf = openPdf(`${word}: ${printer.name}`, 0)
+  const since = of.since?.toLocaleString('en-GB', {
     timeZone: site.timeZone,
     dateStyle: 'medium',
     timeStyle: 'short',
@@ -33,11 +35,11 @@ export function holdTag(of: {
     pdf.text('DO NOT USE', left, top + 17 * mm, { width: room, align: 'center' })
     pdf.fontSize(24).text(plain(printer.name), left, top + 38 * mm, { width: room, align: 'center' })
     pdf.font('Helvetica').fontSize(12)
-    pdf.text(plain(`${printer.room}, ${printer.rack}${printer.place}${since ? `. On hold since ${since}` : ''}`), {
+    pdf.text(plain(`${printer.room}, ${printer.rack}${printer.place}${since ? `. ${word} since ${since}` : ''}`), {
       width: room,
       align: 'center',
     })
-    pdf.fontSize(17).text(plain(reason), left, top + 62 * mm, { width: room, height: 40 * mm, ellipsis: true })
+    pdf.fontSize(17).text(plain(out.why), left, top + 62 * mm, { width: room, height: 40 * mm, ellipsis: true })
     if (address) drawQr(pdf, address, left, top + 106 * mm, 28 * mm)
     pdf.fillColor('#000').fontSize(11)
     pdf.text(

@@ -40,7 +40,7 @@ export function passport({ site, page, built, history, address }: PassportOf): P
     `${printer.room}, place ${printer.rack}${printer.place}. ${site.name}.`,
     `${number(built.counters.hours)} running hours, ${number(built.counters.prints)} prints, ` +
       `${number(built.counters.metres)} m of filament (${number(built.counters.abrasiveMetres)} m abrasive).`,
-    `As of ${date(built.at)}. State: ${printer.state}${printer.holdReason ? `, ${printer.holdReason}` : ''}.`,
+    `As of ${date(built.at)}. State: ${printer.state}${printer.holdReason ? `, ${printer.holdReason}` : printer.stop ? `, ${printer.stop.symptom}` : ''}.`,
   ]
   for (const line of lines) pdf.text(plain(line), { width: 140 * mm })
   pdf.fontSize(7).text(plain(address ?? noAddress), pdf.page.width - (marginMm + 44) * mm, (marginMm + 25) * mm, {

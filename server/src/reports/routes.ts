@@ -1,3 +1,4 @@
+import { outOf, stopColumn } from '../rules/printerState.ts'
 import { costsQuery, momentAt, type CostsQuery } from '@diatribon/contract'
 import { dayMs } from '@diatribon/core'
 import { and, asc, eq, isNull } from 'drizzle-orm'
@@ -52,12 +53,19 @@ export function reportRoutes(services: Services): Router {
   router.get('/reports/hold-tag/:id', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
     const { site } = signedIn(request)
-    const [row] = await db.select().from(printer).where(eq(printer.id, id))
-    if (!row) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    if (row.holdReason === null)
-      throw new Refusal(409, 'not-on-hold', `${row.name} is in service; a tag is for a printer on hold.`)
+    const [found] = await db.select({ row: printer, stop: stopColumn }).from(printer).where(eq(printer.id, id))
+    if (!found) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+    const { row, stop } = found
+    const out = outOf({ ...row, stop })
+    if (!out)
+      throw new Refusal(
+        409,
+        'not-on-hold',
+        `${row.name} is in service; a tag is for a printer that is stopped or on hold.`,
+      )
+    const since = out.state === 'stopped' && stop ? new Date(stop.at) : row.heldAt
     const address = goTo(addressOf(services, request), id)
-    send(response, holdTag({ site, printer: row, reason: row.holdReason, address }), `hold-${row.name}.pdf`)
+    send(response, holdTag({ site, printer: row, out, since, address }), `hold-${row.name}.pdf`)
   })
 
   router.get('/reports/handover', requires(services, 'read'), async (request, response) => {

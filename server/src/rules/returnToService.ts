@@ -186,10 +186,12 @@ export function guardsOff(db: Db, printerId: string) {
     .where(and(eq(guard.printerId, printerId), isNull(guard.backSeq)))
 }
 
-/** Faults that say that printing should stop, and are not closed. */
+/** Faults that say that printing should stop, neither closed nor lifted. */
 export function faultsThatStop(db: Db, printerId: string) {
   return db
     .select()
     .from(fault)
-    .where(and(eq(fault.printerId, printerId), isNull(fault.closedSeq), eq(fault.mayGoOn, false)))
+    .where(
+      and(eq(fault.printerId, printerId), isNull(fault.closedSeq), isNull(fault.liftedSeq), eq(fault.mayGoOn, false)),
+    )
 }

@@ -3,10 +3,11 @@ import { Button, SegmentedControl } from '@mantine/core'
 import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { CheckContent, CheckSheet, CheckStep, MayDo, Site } from '@diatribon/contract'
+import type { CheckContent, CheckSheet, CheckStep, Site } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
+import { OutMark } from '../ui/marks.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -32,7 +33,7 @@ function Check({ sheet }: { sheet: CheckSheet }) {
   const { site } = useSession()
   const [chosen, setChosen] = useState<string | null>(null)
   const [giving, setGiving] = useState(false)
-  const { printer, content, checkType, outcome, mayDo } = sheet
+  const { printer, content, outcome } = sheet
   const done = content.steps.filter(({ id }) => resultOf(sheet, id)).length
   const layout = chosen ?? (phone ? 'one' : 'all')
   const quick = content.beforePrint && content.steps.every(({ kind, state }) => kind === 'tick' && state === 'any')
@@ -58,7 +59,7 @@ function Check({ sheet }: { sheet: CheckSheet }) {
           />
         )}
       </div>
-      <Notes checkType={checkType} printer={printer} mayDo={mayDo} outcome={outcome} />
+      <Notes sheet={sheet} />
       {!quick && <Bar content={content} done={done} />}
       {outcome ? (
         <Over sheet={sheet} />
@@ -270,13 +271,8 @@ function About(props: { content: CheckContent; sheet: CheckSheet; site: Site; se
   )
 }
 
-function Notes(props: {
-  checkType: { id: string; version: number; currentVersion: number }
-  printer: { id: string; name: string; place: string; state: string; holdReason: string | null }
-  mayDo: MayDo
-  outcome: 'done' | 'skipped' | 'given up' | null
-}) {
-  const { checkType, printer, mayDo, outcome } = props
+function Notes({ sheet }: { sheet: CheckSheet }) {
+  const { checkType, printer, mayDo, outcome, exception, mayHeat } = sheet
   return (
     <>
       {checkType.version !== checkType.currentVersion && (
@@ -285,10 +281,15 @@ function Notes(props: {
           {checkType.currentVersion}. What was begun goes on with the steps of its day.
         </p>
       )}
-      {printer.state === 'on hold' && (
-        <p role="note" className={classes.out}>
-          <b>On hold:</b> {printer.holdReason}
-        </p>
+      {printer.out && (
+        <div role="note" className={classes.out}>
+          <OutMark out={printer.out} />
+          {exception ? (
+            <p>Done as an exception: {exception}</p>
+          ) : (
+            !mayHeat && !outcome && <p>Steps that heat or move it wait for its release.</p>
+          )}
+        </div>
       )}
       {!mayDo.may && !outcome && (
         <p role="note" className={classes.out}>

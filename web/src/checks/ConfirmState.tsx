@@ -15,6 +15,10 @@ const states: Record<Exclude<NeededState, 'any'>, { asks: string; confirms: stri
     asks: 'The next step needs the printer hot.',
     confirms: 'Nozzle and bed are hot, I keep my hands away and stay with it, and I have read the cautions',
   },
+  moving: {
+    asks: 'The next step needs the printer switched on, and it moves.',
+    confirms: 'Hands, hair and sleeves are clear of everything that moves, and I have read the cautions',
+  },
   unplugged: {
     asks: 'The next step needs the printer unplugged: the plug out of the socket, and a wait of some minutes.',
     confirms: 'The plug is out and in my sight, I have waited, and I have read the cautions',

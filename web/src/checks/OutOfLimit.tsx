@@ -40,7 +40,7 @@ export function OutOfLimit(props: { sheet: CheckSheet; step: CheckStep; result: 
         <Button variant="default" onClick={() => setDoing('fault')}>
           Report a fault
         </Button>
-        {may('hold a printer') && printer.state === 'in service' && (
+        {may('hold a printer') && (printer.state === 'in service' || printer.state === 'stopped') && (
           <Button color="var(--overdue)" variant="outline" onClick={() => setDoing('hold')}>
             Hold the printer
           </Button>

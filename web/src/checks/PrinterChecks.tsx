@@ -13,6 +13,7 @@ import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { ago, moment, number, shortDay } from '../ui/words.ts'
 import classes from './Check.module.css'
 import { dueWords } from './turnWords.ts'
+import { BeginAllTheSame } from './BeginAllTheSame.tsx'
 import { useBeginCheck } from './useBeginCheck.ts'
 import { usePrinterChecks } from './reads.ts'
 
@@ -74,7 +75,7 @@ function Turns(props: { printer: PrinterHead; turns: Turn[]; onSkip: ((turn: Tur
   return (
     <ul className={classes.turns}>
       {turns.map((turn) => {
-        const { checkType, urgency, dueDate, lastAt, openSheetId, mayDo } = turn
+        const { checkType, urgency, dueDate, lastAt, openSheetId, mayDo, waits } = turn
         return (
           <li key={checkType.id}>
             <div>
@@ -98,7 +99,9 @@ function Turns(props: { printer: PrinterHead; turns: Turn[]; onSkip: ((turn: Tur
             </div>
             <div className="quiet">{lastAt ? `last ${ago(lastAt, nowMs())}` : 'not done yet'}</div>
             <div className={classes.acts}>
-              {mayDo.may || openSheetId ? (
+              {waits && !openSheetId ? (
+                <BeginAllTheSame printer={printer} turn={turn} waits={waits} />
+              ) : mayDo.may || openSheetId ? (
                 <Begin printer={printer} turn={turn} />
               ) : (
                 <span className="quiet">

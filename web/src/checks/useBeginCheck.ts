@@ -7,13 +7,14 @@ import { useAction } from '../ui/useAction.ts'
 /** Begins a check with the version that is in force, and goes to its first step. */
 export function useBeginCheck(printerId: string) {
   const navigate = useNavigate()
-  const { submit, problem, busy } = useAction(null, () => undefined)
-  async function begin(checkTypeId: string): Promise<void> {
+  const { submit, problem, fields, busy } = useAction(null, () => undefined)
+  /** @param exception why a lead has it done although the printer is stopped or on hold */
+  async function begin(checkTypeId: string, exception?: string): Promise<void> {
     const types = await read<CheckType[]>('/api/checks/types').catch(() => [])
     const version = types.find(({ id }) => id === checkTypeId)?.version ?? 1
     const sheetId = newKey()
-    if (await submit({ kind: 'begin-check', printerId, sheetId, checkTypeId, version }))
-      void navigate(`/check/${sheetId}`)
+    const asked = { kind: 'begin-check' as const, printerId, sheetId, checkTypeId, version }
+    if (await submit(exception === undefined ? asked : { ...asked, exception })) void navigate(`/check/${sheetId}`)
   }
-  return { begin, problem, busy }
+  return { begin, problem, fields, busy }
 }

@@ -64,7 +64,9 @@ function Desk({ page }: { page: FaultPage }) {
           {diagnosis && !takenBack && <Causes {...{ diagnosis, works, awaits, all }} onAll={setAll} onDo={setDoing} />}
         </div>
         <div>
-          {diagnosis && !over && <NextTests diagnosis={diagnosis} all={all} works={works} onDo={setDoing} />}
+          {diagnosis && !over && (
+            <NextTests diagnosis={diagnosis} out={page.printer.out} all={all} works={works} onDo={setDoing} />
+          )}
           {!takenBack && <Tried page={page} />}
         </div>
       </div>

@@ -17,6 +17,7 @@ export function FaultForm(props: { printer: { id: string; name: string }; sympto
   const [goOn, setGoOn] = useState<string | null>(null)
   const [photos, setPhotos] = useState<string[]>([])
   const [faultId] = useState(newKey)
+  const stopping = known?.symptoms.find(({ id, stop }) => stop && id === symptomId)
   return (
     <ActionDialog
       title={`Report a fault: ${printer.name}`}
@@ -58,6 +59,12 @@ export function FaultForm(props: { printer: { id: string; name: string }; sympto
         value={symptomId}
         onChange={setSymptomId}
       />
+      {stopping && (
+        <p role="note">
+          <b>This one stops the printer:</b> it goes on hold at once, until the cause is found and it is released.{' '}
+          {stopping.caution}
+        </p>
+      )}
       <Radio.Group label="May printing go on?" required mt="sm" mb="sm" value={goOn} onChange={setGoOn}>
         <Stack gap="xs" mt={6}>
           <Radio value="yes" size="md" label="Yes, for now" />

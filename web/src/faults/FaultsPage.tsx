@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import type { PrinterFault } from '@diatribon/contract'
+import { goOnWords, type PrinterFault } from '@diatribon/contract'
 
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -66,11 +66,8 @@ function FaultLine({ fault, nowMs }: { fault: PrinterFault; nowMs: () => number 
         </div>
       </div>
       <div>
-        {fault.printer.onHold ? (
-          <StateMark state="on hold" />
-        ) : (
-          <span>{fault.mayGoOn ? 'printing may go on' : 'printing should stop'}</span>
-        )}
+        {fault.printer.out && <StateMark state={fault.printer.out.state} />}
+        <div className="quiet">{goOnWords(fault)}</div>
       </div>
       <Button
         size="sm"

@@ -1,31 +1,36 @@
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import type { MadeDuty, OpenFault } from '@diatribon/contract'
+import { goOnWords, type MadeDuty, type OpenFault } from '@diatribon/contract'
 import { Photos } from '../ui/PhotoButton.tsx'
 import { useSession } from '../shell/session.ts'
 import { useAction } from '../ui/useAction.ts'
 import { day, hours, moment } from '../ui/words.ts'
+import { LiftStop } from './LiftStop.tsx'
 import classes from './OpenFaults.module.css'
 
 /** What is reported and not closed, and what somebody has promised to do, on the printer's page. */
-export function OpenFaults({ faults, duties }: { faults: OpenFault[]; duties: MadeDuty[] }) {
+export function OpenFaults(props: { printer: { id: string; name: string }; faults: OpenFault[]; duties: MadeDuty[] }) {
+  const { printer, faults, duties } = props
   const { site, may } = useSession()
   return (
     <>
       {faults.map((fault) => (
         <div key={fault.id} role="note" className={classes.fault}>
           <div>
-            <b>Fault, not closed:</b> {fault.symptom}
+            <b>{fault.stops ? 'Stopped by a report' : 'Fault, not closed'}:</b> {fault.symptom}
             <div className="quiet">
-              {fault.who}, {moment(fault.at, site.timeZone)}. Printing {fault.mayGoOn ? 'may go on.' : 'should stop.'}
+              {fault.who}, {moment(fault.at, site.timeZone)}. {goOnWords(fault)}.
             </div>
             <div className={classes.photos}>
               <Photos ids={fault.photos} />
             </div>
           </div>
-          <Button size="sm" variant="default" component={Link} to={`/faults/${fault.id}`}>
-            {may('work on faults') ? 'Find the cause' : 'See'}
-          </Button>
+          <div className={classes.acts}>
+            <LiftStop fault={fault} printer={printer} />
+            <Button size="sm" variant="default" component={Link} to={`/faults/${fault.id}`}>
+              {may('work on faults') ? 'Find the cause' : 'See'}
+            </Button>
+          </div>
         </div>
       ))}
       {duties.map((duty) => (

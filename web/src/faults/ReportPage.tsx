@@ -25,7 +25,6 @@ export function ReportPage() {
 function Report({ code, page }: { code: string; page: LabelPage }) {
   const { printer, faults, symptoms, siteName, printerId } = page
   const [done, setDone] = useState(false)
-  const stops = faults.some(({ mayGoOn }) => !mayGoOn)
   return (
     <>
       <span className="quiet">{siteName}</span>
@@ -33,17 +32,9 @@ function Report({ code, page }: { code: string; page: LabelPage }) {
       <span className="quiet">
         {printer.room}, {printer.place}
       </span>
-      <div className={classes.state} data-state={stops ? 'on hold' : printer.state}>
-        <StateMark state={printer.state as 'in service' | 'on hold' | 'being taken in'} />
-        <div>
-          {printer.state === 'in service'
-            ? stops
-              ? 'Somebody reported that printing should stop. Ask the staff before you use it.'
-              : 'It may be used by whoever is inducted.'
-            : printer.state === 'on hold'
-              ? `Do not use it. ${printer.holdReason ?? ''}`
-              : 'It is not in service yet. Do not use it.'}
-        </div>
+      <div className={classes.state} data-state={printer.state}>
+        <StateMark state={printer.state} />
+        <div>{mayItBeUsed(printer)}</div>
       </div>
       <p role="note">
         <b>Smoke, smell, a brown plug?</b> Switch off and unplug if that is safe, keep away, and tell somebody at once.
@@ -74,6 +65,20 @@ function Report({ code, page }: { code: string; page: LabelPage }) {
       </p>
     </>
   )
+}
+
+function mayItBeUsed({ state, holdReason, stop }: LabelPage['printer']): string {
+  switch (state) {
+    case 'in service':
+      return 'It may be used by whoever is inducted.'
+    case 'stopped':
+      return `Do not use it until the staff has looked. Reported: ${stop ?? ''}`
+    case 'on hold':
+      return `Do not use it. ${holdReason ?? ''}`
+    case 'being taken in':
+    case 'retired':
+      return 'It is not in service. Do not use it.'
+  }
 }
 
 const mostPhotos = 3

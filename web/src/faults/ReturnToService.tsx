@@ -22,7 +22,8 @@ export function ReturnToService({ printer }: { printer: PrinterHead }) {
   const { data: back } = useReturn(printer.id)
   const [waiving, setWaiving] = useState<ReturnLine | null>(null)
   const [doing, setDoing] = useState<'print' | 'release' | null>(null)
-  if (!back || (back.lines.length === 0 && printer.state !== 'on hold')) return null
+  // A stop alone is told by its fault, which stands below with the way to lift it.
+  if (!back || printer.state === 'stopped' || (back.lines.length === 0 && printer.state !== 'on hold')) return null
   const left = back.lines.filter(({ state }) => state === 'open').length
   const cautions = [...new Set(back.lines.flatMap(({ state, caution }) => (state === 'open' ? (caution ?? []) : [])))]
   return (

@@ -1,9 +1,17 @@
 import { Button } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
-import { kindNames, type PrinterFault, type Handover, type LogEntry, type MadeDuty } from '@diatribon/contract'
+import {
+  goOnWords,
+  kindNames,
+  type PrinterFault,
+  type Handover,
+  type LogEntry,
+  type MadeDuty,
+} from '@diatribon/contract'
 import { DutyLine } from '../faults/OpenFaults.tsx'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { OutMark } from '../ui/marks.tsx'
 import { moment, plural } from '../ui/words.ts'
 import { MomentField } from '../ui/dates.tsx'
 import classes from './Logbook.module.css'
@@ -57,22 +65,18 @@ function Sheet({ page }: { page: Handover }) {
   )
 }
 
-function Holds({
-  holds,
-}: {
-  holds: { printerId: string; name: string; place: string; reason: string; since: string | null }[]
-}) {
+function Holds({ holds }: Pick<Handover, 'holds'>) {
   return (
     <>
-      <h2>On hold</h2>
+      <h2>Stopped or on hold</h2>
       {holds.length === 0 && <p className="quiet">Every printer is in service.</p>}
       <ul className={classes.lines}>
-        {holds.map(({ printerId, name, place, reason }) => (
+        {holds.map(({ printerId, name, place, state, reason }) => (
           <li key={printerId}>
             <Link to={`/printers/${printerId}`}>
               {name}, {place}
             </Link>
-            : {reason}
+            <OutMark out={{ state, why: reason }} />
           </li>
         ))}
       </ul>
@@ -86,11 +90,11 @@ function Faults({ faults }: { faults: PrinterFault[] }) {
       <h2>Faults, not closed</h2>
       {faults.length === 0 && <p className="quiet">None.</p>}
       <ul className={classes.lines}>
-        {faults.map(({ id, printer, symptom, mayGoOn, waitingFor, who }) => (
+        {faults.map(({ id, printer, symptom, mayGoOn, lifted, waitingFor, who }) => (
           <li key={id}>
             <Link to={`/faults/${id}`}>{printer.name}</Link>: {symptom}{' '}
             <span className="quiet">
-              {who}; printing {mayGoOn ? 'may go on' : 'should stop'}
+              {who}. {goOnWords({ mayGoOn, lifted })}
               {waitingFor && `; waiting for ${waitingFor}`}
             </span>
           </li>

@@ -20,7 +20,7 @@ import { usePlaceFilter } from '../printers/usePlaceFilter.tsx'
 import { usePrinter, usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { StateMark } from '../ui/marks.tsx'
+import { OutMark, StateMark } from '../ui/marks.tsx'
 import { FirstRows } from '../ui/FirstRows.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
@@ -92,6 +92,7 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
           ))}
         </section>
       )}
+      <Waiting waiting={round.waiting.filter(({ printer }) => keeps(printer))} />
       <Section
         urgency="overdue"
         duties={duties(overdue)}
@@ -121,6 +122,26 @@ function Due(props: { round: Round; printers: PrinterName[]; onSwap: (duty: Repl
         onSwap={onSwap}
       />
     </>
+  )
+}
+
+/** What is due on printers that are stopped or on hold: no work to go to now, and not forgotten. */
+function Waiting({ waiting }: Pick<Round, 'waiting'>) {
+  if (waiting.length === 0) return null
+  return (
+    <details className={classes.section} aria-label="waits for a release">
+      <summary>{plural(waiting.length, 'printer')} stopped or on hold: what is due there waits for the release</summary>
+      {waiting.map(({ printer, parts, checks, others }) => (
+        <div key={printer.id} className={classes.made}>
+          <Where printer={printer} />
+          <div className="quiet">
+            {[parts > 0 && plural(parts, 'part'), checks > 0 && plural(checks, 'check'), others > 0 && `${others} more`]
+              .filter(Boolean)
+              .join(', ')}
+          </div>
+        </div>
+      ))}
+    </details>
   )
 }
 
@@ -286,12 +307,7 @@ function ByPrinter({ duties, checks, others, onSwap, first }: Listed & { first: 
                   <span className={classes.place}>{printer.place}</span>
                   <span>
                     <b>{printer.name}</b>
-                    {printer.onHold && (
-                      <>
-                        {' '}
-                        <StateMark state="on hold" />
-                      </>
-                    )}
+                    <OutMark out={printer.out} />
                     <span className={`quiet ${classes.what}`}>
                       {[
                         ...own.checks.map(({ checkType }) => checkType.name),
@@ -324,11 +340,7 @@ function Where({ printer }: { printer: ReplacementDuty['printer'] }) {
         <Link to={`/printers/${printer.id}`} className={classes.printer}>
           {printer.name}
         </Link>
-        {printer.onHold && (
-          <div>
-            <StateMark state="on hold" />
-          </div>
-        )}
+        <OutMark out={printer.out} />
       </div>
     </>
   )

@@ -6,7 +6,7 @@ import { useBeginCheck } from '../checks/useBeginCheck.ts'
 import { usePrinter } from '../printers/reads.ts'
 import { SwapPartForm } from '../printers/SwapPartForm.tsx'
 import { useSession } from '../shell/session.ts'
-import { StateMark } from '../ui/marks.tsx'
+import { OutMark } from '../ui/marks.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
 import { plural } from '../ui/words.ts'
@@ -65,12 +65,7 @@ export function Today({ keeps }: { keeps: (printer: Visit['printer']) => boolean
                     <span>
                       <b>{visit.printer.name}</b> {visit.minutes} min
                       {visit.personId !== person.id && `, ${nameOf(visit.personId)}`}
-                      {visit.printer.onHold && (
-                        <>
-                          {' '}
-                          <StateMark state="on hold" />
-                        </>
-                      )}
+                      <OutMark out={visit.printer.out} />
                       <span className={`quiet ${classes.what}`}>
                         {visit.tasks.map(({ words }) => words).join(', ')}
                       </span>

@@ -1,7 +1,7 @@
 import { given } from '@diatribon/core'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
-import type { EnclosureState, Floor, FloorPrinter, PartLine, PrinterState } from '@diatribon/contract'
+import type { EnclosureState, Floor, FloorPrinter, PartLine, PrinterState, Stop } from '@diatribon/contract'
 import { Notices } from '../logbook/Notices.tsx'
 import { useMayDo } from '../people/useMayDo.ts'
 import { useSession } from '../shell/session.ts'
@@ -96,7 +96,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
   const { nowMs } = useSession()
   const { id, name, make, model, rack, place, state, holdReason, runHours, countedAt, worst, next, overdueCount } =
     printer
-  const { checksDue, openFaults, saysStop } = printer
+  const { checksDue, openFaults, isKnown, stop } = printer
   const enclosure = useEnclosures()[id]
   const stale = nowMs() - Date.parse(countedAt) > staleDays * 24 * 3600_000
   return (
@@ -113,18 +113,13 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
           <span className={classes.model}>{modelName({ make, name: model })}</span>
         </span>
       </div>
-      <StateCell
-        state={state}
-        holdReason={holdReason}
-        enclosure={enclosure}
-        openFaults={openFaults}
-        saysStop={saysStop}
-      />
+      <StateCell state={state} holdReason={holdReason} enclosure={enclosure} openFaults={openFaults} stop={stop} />
       <div>
         <b>{hours(runHours)}</b>
         <div className={stale ? classes.stale : classes.small}>counted {ago(countedAt, nowMs())}</div>
       </div>
       <div>
+        {!isKnown && <span className="quiet">Being worked out …</span>}
         {worst && (
           <>
             <div className={classes.worst}>
@@ -147,23 +142,20 @@ function StateCell(props: {
   holdReason: string | null
   enclosure: EnclosureState | undefined
   openFaults: number
-  saysStop: boolean
+  stop: Stop | null
 }) {
-  const { state, holdReason, enclosure, openFaults, saysStop } = props
+  const { state, holdReason, enclosure, openFaults, stop } = props
   return (
     <div>
       <StateMark state={state} />
       {holdReason && <div className={classes.reason}>{holdReason}</div>}
+      {stop && !holdReason && <div className={classes.reason}>Reported: {stop.symptom}</div>}
       {enclosure?.isTooHot && (
         <div className={classes.stale}>
           Enclosure {number(enclosure.celsius, 3)} °C, limit {number(given(enclosure.limitC), 3)} °C
         </div>
       )}
-      {openFaults > 0 && !holdReason && (
-        <div className={classes.stale}>
-          {plural(openFaults, 'fault')} not closed{saysStop && <b>: printing should stop</b>}
-        </div>
-      )}
+      {openFaults > 0 && !holdReason && <div className={classes.stale}>{plural(openFaults, 'fault')} not closed</div>}
     </div>
   )
 }

@@ -18,7 +18,7 @@ interface HoldFormProps {
 
 /** Out of service with a reason, or back into service. */
 export function HoldForm({ printer, reason = '', onClose }: HoldFormProps) {
-  const holding = printer.state === 'in service'
+  const holding = printer.state !== 'on hold'
   const { submit, problem, fields, busy } = useAction(
     `${printer.name}: ${holding ? 'on hold' : 'back in service'}`,
     onClose,

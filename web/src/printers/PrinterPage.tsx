@@ -60,7 +60,7 @@ function Printer({ page }: { page: Page }) {
       <AtWork people={page.atWork} />
       <Present printerId={printer.id} doing={doing ? 'filling in a form' : 'on its page'} />
       <ReturnToService printer={printer} />
-      <OpenFaults faults={page.faults} duties={page.madeDuties} />
+      <OpenFaults printer={printer} faults={page.faults} duties={page.madeDuties} />
       {view === 'Wear and log' && <HourRibbon page={page} />}
       <div className={classes.views}>
         <SegmentedControl

@@ -6,7 +6,7 @@ import type { DriftingReading } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
-import { StateMark } from '../ui/marks.tsx'
+import { OutMark } from '../ui/marks.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { ago, number, plural } from '../ui/words.ts'
 import { crossingWords, limitsWords } from './seriesWords.ts'
@@ -79,11 +79,7 @@ function Table({ rows, label }: { rows: DriftingReading[]; label: string }) {
           <tr key={`${row.printer.id} ${row.name}`}>
             <th scope="row">
               {row.printer.place} <Link to={`/printers/${row.printer.id}?view=Readings`}>{row.printer.name}</Link>
-              {row.printer.onHold && (
-                <div>
-                  <StateMark state="on hold" />
-                </div>
-              )}
+              <OutMark out={row.printer.out} />
             </th>
             <td>{row.name}</td>
             <td>

@@ -1,8 +1,9 @@
-import type { PrinterState, Urgency } from '@diatribon/contract'
+import type { OutOfUse, PrinterState, Urgency } from '@diatribon/contract'
 
 /** State is told by word and shape first, colour second. */
 const shapes: Record<PrinterState | Urgency, { path: string; colour: string; word: string }> = {
   'in service': { path: 'M1 7 L5 11 L13 2', colour: 'var(--fine)', word: 'In service' },
+  stopped: { path: 'M4.5 1 H9.5 L13 4.5 V9.5 L9.5 13 H4.5 L1 9.5 V4.5 Z', colour: 'var(--overdue)', word: 'Stopped' },
   'on hold': { path: 'M2 2 H12 V12 H2 Z M2 2 L12 12', colour: 'var(--overdue)', word: 'On hold' },
   'being taken in': { path: 'M1 7 H10 M6 3 L10 7 L6 11 M13 2 V12', colour: 'var(--soon)', word: 'Being taken in' },
   retired: { path: 'M2 7 H12', colour: 'var(--quiet)', word: 'Retired' },
@@ -16,9 +17,24 @@ export function StateMark({ state }: { state: PrinterState | Urgency }) {
   return (
     <span style={{ color: colour, fontWeight: 600, whiteSpace: 'nowrap' }}>
       <svg width="14" height="14" viewBox="0 0 14 14" aria-hidden style={{ verticalAlign: '-0.1em', marginRight: 5 }}>
-        <path d={path} fill={state === 'overdue' ? 'currentColor' : 'none'} stroke="currentColor" strokeWidth="2" />
+        <path
+          d={path}
+          fill={state === 'overdue' || state === 'stopped' ? 'currentColor' : 'none'}
+          stroke="currentColor"
+          strokeWidth="2"
+        />
       </svg>
       {word}
     </span>
+  )
+}
+
+/** That a printer is stopped or on hold, and why; nothing when it is neither. */
+export function OutMark({ out }: { out: OutOfUse | null }) {
+  if (!out) return null
+  return (
+    <div>
+      <StateMark state={out.state} /> <span className="quiet">{out.why}</span>
+    </div>
   )
 }

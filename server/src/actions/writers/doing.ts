@@ -1,7 +1,8 @@
 import type { CheckContent, CheckStep, NeededState } from '@diatribon/contract'
-import { isAtLeast, rolesFrom } from '@diatribon/contract'
+import { heatsOrMoves, isAtLeast, rolesFrom } from '@diatribon/contract'
 import type { CheckSheetRow, Facts } from '../facts.ts'
 import { Refusal } from '../../platform/refusal.ts'
+import { requireUsableFor } from './requireUsable.ts'
 import { isSignedOff, type Work } from './requireSignOffs.ts'
 
 /** A sheet that is still being filled in. @throws Refusal when it is over, or of another printer */
@@ -60,6 +61,19 @@ export async function checkWork(
 ): Promise<Work> {
   const content = await contentOf(facts, await openSheet(facts, sheetId, printerId))
   return workOf(content, facts.printer(printerId).modelId)
+}
+
+/** A hot or moving step of a check that was begun before its printer was stopped or held. @throws Refusal 409 */
+export async function requireStepUsable(
+  facts: Facts,
+  of: { printerId: string; sheetId: string; at: string },
+  stateOfStep: (content: CheckContent) => NeededState,
+): Promise<void> {
+  const sheet = await openSheet(facts, of.sheetId, of.printerId)
+  const content = await contentOf(facts, sheet)
+  if (!heatsOrMoves(stateOfStep(content))) return
+  const { checkTypeId, exception } = sheet
+  await requireUsableFor(facts, { ...of, checkTypeId, content, exception })
 }
 
 /** @throws Refusal 409 when nobody has confirmed yet that the printer is as the step needs it */

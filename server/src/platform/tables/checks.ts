@@ -78,6 +78,8 @@ export const checkSheet = pgTable(
     version: integer('version').notNull(),
     begunAt: moment('begun_at').notNull(),
     begunBy: uuid('begun_by').notNull(),
+    /** Why a lead had it begun although the printer was stopped or on hold. */
+    exception: text('exception'),
     confirmed: jsonb('confirmed').$type<{ state: NeededState; personId: string; at: string }[]>().notNull(),
     finishedAt: moment('finished_at'),
     finishedSeq: entrySeq('finished_seq'),

@@ -50,6 +50,11 @@ export const fault = pgTable(
     reportedHours: doublePrecision('reported_hours').notNull(),
     reporter: text('reporter'),
     photos: jsonb('photos').$type<string[]>().notNull(),
+    /** Somebody with the right said that it need not stop the printer, and why. */
+    liftedAt: moment('lifted_at'),
+    liftedSeq: entrySeq('lifted_seq'),
+    liftedBy: uuid('lifted_by'),
+    liftedReason: text('lifted_reason'),
     closedAt: moment('closed_at'),
     closedSeq: entrySeq('closed_seq'),
     closedHours: doublePrecision('closed_hours'),

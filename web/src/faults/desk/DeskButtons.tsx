@@ -47,7 +47,7 @@ function WorkButton({ page, onLayDown }: { page: FaultPage; onLayDown: () => voi
   const { may, person } = useSession()
   const { fault, printer, work } = page
   const { submit, problem, busy } = useAction(null, () => undefined)
-  const holds = printer.state === 'in service' && may('hold a printer')
+  const holds = (printer.state === 'in service' || printer.state === 'stopped') && may('hold a printer')
   const begin = (): FormAction[] => [
     { kind: 'begin-work', printerId: printer.id, faultId: fault.id },
     ...(holds

@@ -1,10 +1,11 @@
-import type { FaultPage } from '@diatribon/contract'
+import { goOnWords, type FaultPage } from '@diatribon/contract'
 import { Link } from 'react-router'
 import { useSession } from '../../shell/session.ts'
 import { StateMark } from '../../ui/marks.tsx'
 import { Photos } from '../../ui/PhotoButton.tsx'
 import { moment, number } from '../../ui/words.ts'
 import classes from '../Faults.module.css'
+import { LiftStop } from '../LiftStop.tsx'
 
 /** Which fault of which printer, and what became of it. */
 export function DeskHead({ page }: { page: FaultPage }) {
@@ -18,12 +19,13 @@ export function DeskHead({ page }: { page: FaultPage }) {
           <Link to={`/printers/${printer.id}`}>
             {printer.name}, {printer.place}
           </Link>
-          , reported by {fault.who}, {moment(fault.at, site.timeZone)}. Printing{' '}
-          {fault.mayGoOn ? 'may go on' : 'should stop'}.
+          , reported by {fault.who}, {moment(fault.at, site.timeZone)}. {goOnWords(fault)}.
         </span>
       </div>
       <div>
         <StateMark state={printer.state} />
+        {printer.holdReason && <div className="quiet">{printer.holdReason}</div>}
+        <LiftStop fault={fault} printer={printer} />
       </div>
     </div>
   )

@@ -1,5 +1,5 @@
 import { given } from '@diatribon/core'
-import type { Diagnosis, OfferedTest } from '@diatribon/contract'
+import { heatsOrMoves, outInWords, type Diagnosis, type OfferedTest, type OutOfUse } from '@diatribon/contract'
 import { Button } from '@mantine/core'
 import { Lacking, hereFirst } from '../../people/useHandsOn.tsx'
 import { CautionBox } from '../../ui/CautionBox.tsx'
@@ -8,8 +8,15 @@ import classes from '../Faults.module.css'
 import type { Doing } from './doing.ts'
 
 /** Tests that tell most per minute, first things first. */
-export function NextTests(props: { diagnosis: Diagnosis; all: boolean; works: boolean; onDo: (doing: Doing) => void }) {
-  const { diagnosis, all, works, onDo } = props
+export function NextTests(props: {
+  diagnosis: Diagnosis
+  /** Whether the printer is stopped or on hold, and why. */
+  out: OutOfUse | null
+  all: boolean
+  works: boolean
+  onDo: (doing: Doing) => void
+}) {
+  const { diagnosis, out, all, works, onDo } = props
   return (
     <section aria-labelledby="next" className={classes.sheet}>
       <h2 id="next">What to look at next</h2>
@@ -21,6 +28,7 @@ export function NextTests(props: { diagnosis: Diagnosis; all: boolean; works: bo
         <Test
           key={offered.test.id}
           offered={offered}
+          out={out}
           first={i === 0}
           works={works}
           onOutcome={(outcome) => onDo({ what: 'test', test: offered, outcome })}
@@ -30,8 +38,14 @@ export function NextTests(props: { diagnosis: Diagnosis; all: boolean; works: bo
   )
 }
 
-function Test(props: { offered: OfferedTest; first: boolean; works: boolean; onOutcome: (outcome: string) => void }) {
-  const { offered, first, works, onOutcome } = props
+function Test(props: {
+  offered: OfferedTest
+  out: OutOfUse | null
+  first: boolean
+  works: boolean
+  onOutcome: (outcome: string) => void
+}) {
+  const { offered, out, first, works, onOutcome } = props
   const { test, outcomeChances, mayDo } = offered
   return (
     <div className={classes.test}>
@@ -42,6 +56,13 @@ function Test(props: { offered: OfferedTest; first: boolean; works: boolean; onO
       </span>
       {first && <div>{test.how}</div>}
       {!first && <div className="quiet">{test.how}</div>}
+      {out && heatsOrMoves(test.state) && (
+        <CautionBox
+          words={[
+            `${outInWords(out)}. Heat or move it for this test only if that cannot make it worse, stay with it, and keep the plug in reach.`,
+          ]}
+        />
+      )}
       {test.caution && (first ? <CautionBox words={[test.caution]} /> : <div>⚠ {test.caution}</div>)}
       {works &&
         (mayDo.may ? (

@@ -45,6 +45,7 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
   const { may } = useSession()
   const { id, state } = page.printer
   const held = state === 'on hold'
+  const isOut = held || state === 'stopped'
   return (
     <Menu position="bottom-start">
       <Menu.Target>
@@ -52,11 +53,11 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
       </Menu.Target>
       {/* Longer than a low screen: it scrolls within itself. */}
       <Menu.Dropdown style={{ maxHeight: 'min(60vh, 32rem)', overflowY: 'auto' }}>
-        {state === 'in service' && may('hold a printer') && (
+        {(state === 'in service' || state === 'stopped') && may('hold a printer') && (
           <Menu.Item onClick={() => onDo({ what: 'hold' })}>Put on hold</Menu.Item>
         )}
         {held && may('release a printer') && <Menu.Item onClick={() => onDo({ what: 'hold' })}>Release</Menu.Item>}
-        {held && (
+        {isOut && (
           <Menu.Item component="a" href={`/api/reports/hold-tag/${id}`} target="_blank">
             Tag to hang on it (PDF)
           </Menu.Item>

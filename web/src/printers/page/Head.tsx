@@ -8,8 +8,21 @@ import classes from '../PrinterPage.module.css'
 export function Head({ page }: { page: PrinterPage }) {
   const { nowMs } = useSession()
   const { build, next } = page
-  const { name, make, model, room, rack, place, state, holdReason, runHours, meterHours, countedAt, hoursPerDay } =
-    page.printer
+  const {
+    name,
+    make,
+    model,
+    room,
+    rack,
+    place,
+    state,
+    holdReason,
+    stop,
+    runHours,
+    meterHours,
+    countedAt,
+    hoursPerDay,
+  } = page.printer
   return (
     <div className={classes.head}>
       <div className={classes.title}>
@@ -28,6 +41,7 @@ export function Head({ page }: { page: PrinterPage }) {
         <div>
           <StateMark state={state} />
           {holdReason && <p className={classes.reason}>{holdReason}</p>}
+          {stop && <p className={classes.reason}>Reported: {stop.symptom}</p>}
         </div>
         {next && (
           <div>

@@ -1,0 +1,13 @@
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+
+/** Somebody has looked: the report need not stop the printer. It stays open until its fault is closed. */
+export interface LiftStop extends PrinterActionHeader<'lift-stop'> {
+  faultId: string
+  reason: string
+}
+
+export const liftStop: ActionShape = {
+  schema: printerAction('lift-stop', { faultId: uuid.required(), reason: words(500).required() }),
+  areas: ['printers', 'checks', 'readings', 'plan', 'faults', 'logbook'],
+  summary: 'Say that a reported fault need not stop the printer, with the reason.',
+}
