@@ -27,6 +27,15 @@ export type { AdmitPerson } from './actions/admitPerson.ts'
 export type { Amend, Correction } from './actions/amend.ts'
 export type { CountHours } from './actions/countHours.ts'
 export type { HoldPrinter } from './actions/holdPrinter.ts'
+export type { SetMaterial } from './actions/setMaterial.ts'
+export {
+  enclosureNeeds,
+  materialCalled,
+  type EnclosureNeed,
+  type Material,
+  type MaterialContent,
+} from './jobs/material.ts'
+export { sets, thingSet } from './actions/sets.ts'
 export type { LiftStop } from './actions/liftStop.ts'
 export type { Note } from './actions/note.ts'
 export type { OpenSite } from './actions/openSite.ts'

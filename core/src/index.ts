@@ -41,7 +41,14 @@ export { suspiciousRecords, type SuspiciousRecord } from './lives/suspiciousReco
 export { whichClock, type ClockFit, type LifeOnClocks } from './lives/whichClock.ts'
 export { turnbull, type TurnbullStep } from './lives/turnbull.ts'
 export { expectedFailures, type ExpectedFailures } from './lives/expectedFailures.ts'
-export { chanceOfNodes, doubted, LifePosterior, type Doubted, type LifeNode } from './lives/lifePosterior.ts'
+export {
+  chanceAtUnknownAge,
+  chanceOfNodes,
+  doubted,
+  LifePosterior,
+  type Doubted,
+  type LifeNode,
+} from './lives/lifePosterior.ts'
 export { worthInFailures, type LifePrior } from './lives/lifePrior.ts'
 export { weibullRegression, type LifeWithCovariates, type WeibullRegression } from './lives/weibullRegression.ts'
 export { cumulativeIncidence, type CauseIncidence, type EndOfCause } from './lives/cumulativeIncidence.ts'
@@ -86,6 +93,7 @@ export { counterCurve, gapOf, type Anchor, type MeterWindow } from './hours/coun
 export { checkPiece, meterGain, type Evidence, type MeterReading } from './hours/evidence.ts'
 export { dailyMeans } from './hours/dailyMeans.ts'
 export { builtLimits, type BuiltLimits, type FittedPart, type MachineLimits } from './jobs/asBuilt.ts'
+export type { FileComments } from './jobs/fileComments.ts'
 export type { Box, JobFigures, Motion } from './jobs/jobFigures.ts'
 export { JobReader } from './jobs/readJob.ts'
 export {

@@ -1,10 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import type { CheckType, Floor, LifeSummary, PrinterPage, Round } from '@diatribon/contract'
-import { emptyKept, factsDigest } from '../src/index.ts'
+import pg from 'pg'
+import { emptyKept, factsDigest, migrateDatabase } from '../src/index.ts'
+import { doubtOfOtherProgram } from '../src/kept/bring.ts'
 import { inputs } from '../src/kept/inputs.ts'
 import { design } from './samples.ts'
 import { checksAndUpsets } from './starter.ts'
-import { Client, dayMs, scratchWorkshop, type Workshop } from './scratch.ts'
+import { Client, dayMs, migrations, scratchDatabase, scratchWorkshop, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
 const at = (daysAgo: number) => new Date(now - daysAgo * dayMs).toISOString()
@@ -440,4 +442,27 @@ describe('kept figures', () => {
     expect((await reader.get<Floor>('/api/printers')).fresh).toEqual({ asOf: null, waiting: 0 })
     moment = now
   })
+})
+
+it('figures of the version of the program before stand, and are worked out anew; of another shape they are forgotten', async () => {
+  const { url, drop } = await scratchDatabase()
+  await migrateDatabase(url, migrations)
+  const own = new pg.Pool({ connectionString: url })
+  const [printerId, first, second] = [randomUUID(), new Date(now), new Date(now + 1000)]
+  const rows = async () => (await own.query(`SELECT figure FROM kept_figure WHERE figure <> 'program'`)).rowCount
+  const stale = async () => (await own.query('SELECT DISTINCT about FROM kept_stale')).rows as object[]
+  expect(await doubtOfOtherProgram(own, 'old', first)).toEqual(first)
+  await own.query(`INSERT INTO kept_figure (figure, about, result, reckoned_at) VALUES ('due', $1, '{}', now())`, [
+    printerId,
+  ])
+  expect(await doubtOfOtherProgram(own, 'old', second)).toEqual(first)
+  expect(await stale()).toEqual([])
+  expect(await doubtOfOtherProgram(own, 'new', second)).toEqual(second)
+  expect(await rows()).toBe(1)
+  expect(await stale()).toEqual([{ about: printerId }])
+  await own.query(`UPDATE kept_figure SET result = '"0 older shape"' WHERE figure = 'program'`)
+  await doubtOfOtherProgram(own, 'new', second)
+  expect(await rows()).toBe(0)
+  await own.end()
+  await drop()
 })

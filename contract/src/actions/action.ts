@@ -49,6 +49,9 @@ export const jobFigures = {
   minutesEach: Joi.number().greater(0).max(100_000),
 }
 
+/** The version of what is set that its sender saw, 0 of what is new: when somebody has set it since, it is refused. */
+export const seenVersion = Joi.number().integer().min(0).max(1_000_000)
+
 const header = (kind: string) => ({
   key: uuid.required(),
   kind: Joi.string().valid(kind).required(),
@@ -77,6 +80,7 @@ export const areas = [
   'presence',
   'enclosure',
   'upgrades',
+  'jobs',
 ] as const
 export type Area = (typeof areas)[number]
 

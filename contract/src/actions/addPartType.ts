@@ -20,6 +20,8 @@ export interface PartTypePayload {
   tradeInterval: number
   /** Highest nozzle temperature that it stands, such as a liner. */
   maxNozzleC?: number
+  /** Opening of a nozzle, mm. */
+  nozzleMm?: number
   /** Whether abrasive filament may run through it. */
   toleratesAbrasive?: boolean
   /** How much the catalogue's interval counts against our own lives; 1, about one failure, when left out. */
@@ -43,6 +45,7 @@ export const partTypePayload = {
   agesBy: Joi.string().valid(...clocks),
   tradeInterval: Joi.number().greater(0).max(1_000_000).required(),
   maxNozzleC: Joi.number().min(50).max(1500),
+  nozzleMm: Joi.number().min(0.1).max(2),
   toleratesAbrasive: Joi.boolean(),
   tradeWeight: Joi.number().min(0.05).max(50),
   joints: jointsField,

@@ -1,12 +1,15 @@
 import { modelPayload } from '../printers/model.ts'
 import type { ModelPayload } from './addModel.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A model as it is from now on. Its limits hold for all its printers; its slots for those taken in later. */
-export interface ChangeModel extends ActionHeader<'change-model'>, ModelPayload {}
+export interface ChangeModel extends ActionHeader<'change-model'>, ModelPayload {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
+}
 
 export const changeModel: ActionShape = {
-  schema: siteAction('change-model', modelPayload),
+  schema: siteAction('change-model', { ...modelPayload, version: seenVersion }),
   areas: ['printers', 'parts', 'logbook'],
   summary: 'Change a printer model; printers taken in earlier keep their slots.',
 }

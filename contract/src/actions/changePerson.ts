@@ -1,9 +1,11 @@
 import Joi from 'joi'
 import { roles, type Role } from '../people/rights.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 /** Somebody gets another role or is called otherwise. */
 export interface ChangePerson extends ActionHeader<'change-person'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   personId: string
   displayName: string
   role: Role
@@ -11,6 +13,7 @@ export interface ChangePerson extends ActionHeader<'change-person'> {
 
 export const changePerson: ActionShape = {
   schema: siteAction('change-person', {
+    version: seenVersion,
     personId: uuid.required(),
     displayName: words(80).required(),
     role: Joi.string()

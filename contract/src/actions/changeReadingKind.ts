@@ -1,13 +1,15 @@
 import { readingKindPayload, type ReadingKind } from '../readings/readingKind.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** Limits of a kind of reading change; its name and unit stay, for readings go by them. */
 export interface ChangeReadingKind extends ActionHeader<'change-reading-kind'>, Omit<ReadingKind, 'id'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   readingKindId: string
 }
 
 export const changeReadingKind: ActionShape = {
-  schema: siteAction('change-reading-kind', readingKindPayload),
+  schema: siteAction('change-reading-kind', { ...readingKindPayload, version: seenVersion }),
   areas: ['readings', 'checks', 'logbook'],
   summary: 'Change the limits of a kind of reading.',
 }

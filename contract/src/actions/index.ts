@@ -105,6 +105,7 @@ import { unpinNotice, type UnpinNotice } from './unpinNotice.ts'
 import { bookPrinter, type BookPrinter } from './bookPrinter.ts'
 import { cancelBooking, type CancelBooking } from './cancelBooking.ts'
 import { placeTask, type PlaceTask } from './placeTask.ts'
+import { setMaterial, type SetMaterial } from './setMaterial.ts'
 import { setPlanRules, type SetPlanRules } from './setPlanRules.ts'
 
 /** Every kind of action there is. A new kind is its file here, its file on the server, and a line in each registry. */
@@ -214,6 +215,7 @@ export interface Actions {
   'cancel-booking': CancelBooking
   'place-task': PlaceTask
   'set-plan-rules': SetPlanRules
+  'set-material': SetMaterial
   note: Note
   amend: Amend
 }
@@ -327,6 +329,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'cancel-booking': cancelBooking,
   'place-task': placeTask,
   'set-plan-rules': setPlanRules,
+  'set-material': setMaterial,
   note,
   amend,
 }

@@ -107,6 +107,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'cancel-booking': 'Booking taken back',
   'place-task': 'Task placed',
   'set-plan-rules': 'Plan rules set',
+  'set-material': 'Material set',
   note: 'Note',
   amend: 'Amendment',
 }

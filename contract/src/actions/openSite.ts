@@ -19,7 +19,7 @@ export const openSite: ActionShape = {
     currency: Joi.string()
       .pattern(/^[A-Z]{3}$/)
       .required(),
-    labourCostMinorPerHour: Joi.number().integer().min(0).max(10_000_000).required(),
+    labourCostMinorPerHour: Joi.number().integer().min(0).max(1_000_000).required(),
   }),
   areas: ['people'],
   summary: 'Open the book of a workshop: name, time zone, currency, cost of an hour of work.',

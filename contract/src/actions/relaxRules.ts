@@ -1,14 +1,17 @@
 import Joi from 'joi'
 import { relaxable, type Relaxable } from '../people/signOffs.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** Which sign-offs the workshop does without. Hot work and mains are never among them. */
 export interface RelaxRules extends ActionHeader<'relax-rules'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   relaxed: Relaxable[]
 }
 
 export const relaxRules: ActionShape = {
   schema: siteAction('relax-rules', {
+    version: seenVersion,
     relaxed: Joi.array()
       .items(
         Joi.string()

@@ -1,9 +1,11 @@
 import Joi from 'joi'
 import { boxLines, type BoxLine } from '../stores/box.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A repair box with its list, or its list as it is from now on. */
 export interface SetBox extends ActionHeader<'set-box'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   boxId: string
   name: string
   holds: BoxLine[]
@@ -14,6 +16,7 @@ export interface SetBox extends ActionHeader<'set-box'> {
 
 export const setBox: ActionShape = {
   schema: siteAction('set-box', {
+    version: seenVersion,
     boxId: uuid.required(),
     name: words(60).required(),
     holds: boxLines.min(1).max(100).unique('what').required(),

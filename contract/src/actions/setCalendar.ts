@@ -1,9 +1,11 @@
 import Joi from 'joi'
 import type { Weekday } from '../people/session.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** When the workshop is closed: no printer is expected to run then. */
 export interface SetCalendar extends ActionHeader<'set-calendar'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   /** Days of the week, 0 for Sunday. */
   closedWeekdays: number[]
   /** Single days, YYYY-MM-DD. */
@@ -14,6 +16,7 @@ export interface SetCalendar extends ActionHeader<'set-calendar'> {
 
 export const setCalendar: ActionShape = {
   schema: siteAction('set-calendar', {
+    version: seenVersion,
     closedWeekdays: Joi.array().items(Joi.number().integer().min(0).max(6)).unique().max(6).required(),
     closedDays: Joi.array()
       .items(

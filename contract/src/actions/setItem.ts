@@ -1,16 +1,23 @@
 import Joi from 'joi'
 import { itemContent, type ItemContent } from '../stores/item.ts'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
 
 /** Something is kept in the stores, or kept otherwise than before. */
 export interface SetItem extends ActionHeader<'set-item'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   itemId: string
   content: ItemContent
   retired?: boolean
 }
 
 export const setItem: ActionShape = {
-  schema: siteAction('set-item', { itemId: uuid.required(), content: itemContent.required(), retired: Joi.boolean() }),
+  schema: siteAction('set-item', {
+    version: seenVersion,
+    itemId: uuid.required(),
+    content: itemContent.required(),
+    retired: Joi.boolean(),
+  }),
   areas: ['stores', 'plan', 'logbook'],
   summary: 'Keep something in the stores: its place, supplier and lead time.',
 }

@@ -1,12 +1,16 @@
 import Joi from 'joi'
 import { onHoldOrders, type PlanRules } from '../plan/fortnight.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** By which rules the workshop plans. */
-export interface SetPlanRules extends ActionHeader<'set-plan-rules'>, PlanRules {}
+export interface SetPlanRules extends ActionHeader<'set-plan-rules'>, PlanRules {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
+}
 
 export const setPlanRules: ActionShape = {
   schema: siteAction('set-plan-rules', {
+    version: seenVersion,
     days: Joi.number().integer().min(7).max(56).required(),
     shareOfShift: Joi.number().min(0.01).max(1).required(),
     setUpMinutes: Joi.number().min(0).max(240).required(),

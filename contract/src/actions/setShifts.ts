@@ -1,9 +1,11 @@
 import Joi from 'joi'
 import type { ShiftPlan } from '../people/signOffs.ts'
-import { dayField, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, dayField, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
 
 /** When somebody is here: every week, and on single days. */
 export interface SetShifts extends ActionHeader<'set-shifts'>, ShiftPlan {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   personId: string
 }
 
@@ -14,6 +16,7 @@ const time = Joi.string()
 
 export const setShifts: ActionShape = {
   schema: siteAction('set-shifts', {
+    version: seenVersion,
     personId: uuid.required(),
     weekly: Joi.array()
       .items(Joi.object({ weekday: Joi.number().integer().min(0).max(6).required(), from: time, until: time }))

@@ -1,14 +1,17 @@
 import Joi from 'joi'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** The address at which phones reach the site: labels, tags and invitations carry it. */
 export interface SetSiteAddress extends ActionHeader<'set-site-address'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   /** Such as https://wear.example.org, without a path; null: whatever the page was opened at. */
   address: string | null
 }
 
 export const setSiteAddress: ActionShape = {
   schema: siteAction('set-site-address', {
+    version: seenVersion,
     address: Joi.string()
       .trim()
       .max(200)

@@ -1,7 +1,9 @@
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 /** When a part of this type comes out because it is worn or broken, another type goes in; or no longer so. */
 export interface SetStandingRule extends ActionHeader<'set-standing-rule'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   partTypeId: string
   /** null: the rule is dropped. */
   replacementPartTypeId: string | null
@@ -10,6 +12,7 @@ export interface SetStandingRule extends ActionHeader<'set-standing-rule'> {
 
 export const setStandingRule: ActionShape = {
   schema: siteAction('set-standing-rule', {
+    version: seenVersion,
     partTypeId: uuid.required(),
     replacementPartTypeId: uuid.allow(null).required(),
     reason: words(500).required(),

@@ -1,13 +1,15 @@
 import { symptomFields, type Symptom } from '../faults/knowledge.ts'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A symptom of the knowledge: added, changed, or dropped. */
 export interface SetSymptom extends ActionHeader<'set-symptom'>, Omit<Symptom, 'id'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   symptomId: string
 }
 
 export const setSymptom: ActionShape = {
-  schema: siteAction('set-symptom', { symptomId: uuid.required(), ...symptomFields }),
+  schema: siteAction('set-symptom', { version: seenVersion, symptomId: uuid.required(), ...symptomFields }),
   areas: ['faults', 'logbook'],
   summary: 'Add, change or drop a symptom of the knowledge.',
 }

@@ -1,13 +1,15 @@
 import { testFields, type FaultTest } from '../faults/knowledge.ts'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A test of the knowledge: added, changed, or dropped. */
 export interface SetTest extends ActionHeader<'set-test'>, Omit<FaultTest, 'id'> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   testId: string
 }
 
 export const setTest: ActionShape = {
-  schema: siteAction('set-test', { testId: uuid.required(), ...testFields }),
+  schema: siteAction('set-test', { version: seenVersion, testId: uuid.required(), ...testFields }),
   areas: ['faults', 'logbook'],
   summary: 'Add, change or drop a test of the knowledge.',
 }

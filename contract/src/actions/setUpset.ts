@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { printerEvents, type UpsetLine } from '../checks/upset.ts'
 import { signOffs } from '../people/signOffs.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A line of the table of what a change upsets: added, changed, or dropped. */
 export interface SetUpset
@@ -9,12 +9,15 @@ export interface SetUpset
     ActionHeader<'set-upset'>,
     Omit<UpsetLine, 'id' | 'waitHours' | 'waitFor' | 'signOff'>,
     Partial<Pick<UpsetLine, 'waitHours' | 'waitFor' | 'signOff'>> {
+  /** The version that was seen; left out: last one wins. */
+  version?: number
   upsetId: string
   dropped?: true
 }
 
 export const setUpset: ActionShape = {
   schema: siteAction('set-upset', {
+    version: seenVersion,
     upsetId: uuid.required(),
     changed: words(120).required(),
     slotKinds: Joi.array().items(words(60)).max(30).unique().required(),

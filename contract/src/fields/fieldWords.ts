@@ -30,6 +30,7 @@ const calledOtherwise: Record<string, string> = {
   least: 'pieces to keep at least',
   lower: 'lower limit',
   maxNozzleC: 'highest nozzle temperature',
+  nozzleMm: 'opening of the nozzle',
   maxSpeedMmPerS: 'highest speed',
   mayGoOn: 'whether it may go on',
   meterHours: 'meter',

@@ -1,4 +1,5 @@
 import Joi from 'joi'
+import type { FileComments } from '@diatribon/core'
 import { uuid, words } from '../actions/action.ts'
 
 /** What a job file asks for, as the reader tells it; without the drawing. */
@@ -18,6 +19,11 @@ export interface JobFacts {
   heatingWaits: number
   lines: number
   notUnderstood: number
+  fastestMmPerS?: number | null
+  accelerationMmPerS2?: number | null
+  probes?: boolean
+  /** What the comments of the file tell. */
+  told?: FileComments
 }
 
 export interface JobBox {
@@ -33,6 +39,8 @@ export interface PreflightRequest {
   job: JobFacts
   /** null: nobody has said what is to be printed. */
   filling: { name: string; abrasive: boolean; needsEnclosure: boolean } | null
+  /** The material of the table that it is, whose usual temperatures the file is held against. */
+  materialId?: string | null
   spoolId: string | null
 }
 
@@ -96,6 +104,15 @@ export const preflightSchema = Joi.object<PreflightRequest>({
     heatingWaits: number.required(),
     lines: number.required(),
     notUnderstood: number.required(),
+    fastestMmPerS: number.allow(null),
+    accelerationMmPerS2: number.allow(null),
+    probes: Joi.boolean(),
+    told: Joi.object({
+      boreMm: orNull,
+      filamentMm: orNull,
+      material: words(60).allow(null).required(),
+      madeFor: words(60).allow(null).required(),
+    }),
   }).required(),
   filling: Joi.object({
     name: words(60).required(),
@@ -104,5 +121,6 @@ export const preflightSchema = Joi.object<PreflightRequest>({
   })
     .allow(null)
     .required(),
+  materialId: uuid.allow(null),
   spoolId: uuid.allow(null).required(),
 })

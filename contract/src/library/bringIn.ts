@@ -8,6 +8,7 @@ export type LibraryAction = WithoutHeader<
     {
       kind:
         | 'add-part-type'
+        | 'set-material'
         | 'add-model'
         | 'add-reading-kind'
         | 'add-check-type'
@@ -23,6 +24,7 @@ export type LibraryAction = WithoutHeader<
 export const librarySections = [
   'part types',
   'printer models',
+  'materials',
   'readings',
   'checks',
   'what a change upsets',
@@ -50,7 +52,7 @@ export interface LibraryOffer extends LibraryItem {
 
 /** Everything in the library, in the order in which it is brought in. */
 export function libraryItems(): LibraryItem[] {
-  const { parts, models, readings, checks, upsets, causes, symptoms, tests } = loadLibrary()
+  const { parts, materials, models, readings, checks, upsets, causes, symptoms, tests } = loadLibrary()
   const item = (section: LibrarySection, what: string, name: string, says: string): LibraryItem => ({
     what,
     section,
@@ -68,6 +70,14 @@ export function libraryItems(): LibraryItem[] {
     ),
     ...models.map(({ key, name, build, slots }) =>
       item('printer models', `model ${key}`, name, `${build} ${slots.length} slots.`),
+    ),
+    ...materials.map(({ name, nozzleFromC, nozzleToC, bedFromC, bedToC, enclosure }) =>
+      item(
+        'materials',
+        `material ${name}`,
+        name,
+        `Nozzle ${nozzleFromC} to ${nozzleToC} °C, bed ${bedFromC} to ${bedToC} °C, enclosure ${enclosure}`,
+      ),
     ),
     ...readings.map(({ name, unit, lower, upper }) =>
       item(
@@ -151,6 +161,14 @@ export function libraryActions({ idOf, wants = () => true, here = () => null }: 
           kind: partOf(part).slotKind,
           ...(willBe(`part ${part}`) ? { partTypeId: id(`part ${part}`) } : {}),
         })),
+      })
+  for (const material of library.materials)
+    if (isNew(`material ${material.name}`))
+      actions.push({
+        kind: 'set-material',
+        materialId: id(`material ${material.name}`),
+        ...material,
+        dropped: false,
       })
   for (const reading of library.readings)
     if (isNew(`reading ${reading.name}`))

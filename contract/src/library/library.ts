@@ -2,6 +2,7 @@ import type { CheckContent, CheckStep, NeededState } from '../checks/checkType.t
 import type { PrinterEvent } from '../checks/upset.ts'
 import type { Drawing } from '../faults/knowledge.ts'
 import type { Clock } from '../hours/clock.ts'
+import type { MaterialContent } from '../jobs/material.ts'
 import type { Kit } from '../parts/kit.ts'
 import { slotKind } from '../parts/slotKinds.ts'
 import type { SignOff } from '../people/signOffs.ts'
@@ -10,6 +11,7 @@ import type { ReadingKind } from '../readings/readingKind.ts'
 import causes from './data/causes.json' with { type: 'json' }
 import cautions from './data/cautions.json' with { type: 'json' }
 import checks from './data/checks.json' with { type: 'json' }
+import materials from './data/materials.json' with { type: 'json' }
 import models from './data/models.json' with { type: 'json' }
 import parts from './data/parts.json' with { type: 'json' }
 import readings from './data/readings.json' with { type: 'json' }
@@ -34,6 +36,7 @@ export interface LibraryPart {
   tradeInterval: number
   minutes: number
   maxNozzleC?: number
+  nozzleMm?: number
   toleratesAbrasive?: boolean
 }
 
@@ -115,9 +118,13 @@ export interface LibraryTest {
   otherwise: number
 }
 
+/** What is usual for a material. */
+export type LibraryMaterial = Omit<MaterialContent, 'dropped'>
+
 export interface Library {
   cautions: Record<string, string>
   parts: LibraryPart[]
+  materials: LibraryMaterial[]
   models: LibraryModel[]
   readings: LibraryReading[]
   checks: LibraryCheck[]
@@ -135,7 +142,7 @@ let loaded: Library | null = null
 /** The starter library, checked once. @throws LibraryFault */
 export function loadLibrary(): Library {
   // What the files hold is known by their check, not by their types.
-  const files: unknown = { cautions, parts, models, readings, checks, upsets, causes, symptoms, tests }
+  const files: unknown = { cautions, parts, materials, models, readings, checks, upsets, causes, symptoms, tests }
   loaded ??= checkedLibrary(files as Library)
   return loaded
 }
@@ -158,6 +165,11 @@ export function checkedLibrary(library: Library): Library {
   }
   const part = keysOf('parts', library.parts, ({ key }) => key)
   keysOf('parts', library.parts, ({ name }) => name)
+  keysOf(
+    'materials',
+    library.materials.flatMap(({ name, alsoCalled }) => [name, ...alsoCalled]),
+    (called) => called,
+  )
   keysOf('models', library.models, ({ name }) => name)
   const reading = keysOf('readings', library.readings, ({ name }) => name)
   const check = keysOf('checks', library.checks, ({ key }) => key)

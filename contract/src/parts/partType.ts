@@ -15,6 +15,8 @@ export interface PartType {
   tradeInterval: number
   /** Highest nozzle temperature that this part stands, such as a liner; null when it sets no limit. */
   maxNozzleC: number | null
+  /** Opening of a nozzle, mm; null: no nozzle, or not entered. */
+  nozzleMm: number | null
   /** Whether abrasive filament may run through it; null when it does not matter. */
   toleratesAbrasive: boolean | null
   /** How much the catalogue's interval counts against our own lives; 1: about one failure. */

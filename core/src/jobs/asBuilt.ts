@@ -20,6 +20,8 @@ export interface FittedPart {
   partType: string
   maxNozzleC: number | null
   toleratesAbrasive: boolean | null
+  /** Opening of a nozzle, mm; left out or null: not known, or no nozzle. */
+  nozzleMm?: number | null
 }
 
 /** A limit of a printer as it stands, and what sets it. */
@@ -30,6 +32,9 @@ export interface BuiltLimits {
   nozzleLimitedBy: string | null
   /** Parts that abrasive filament would eat. */
   abrasiveForbiddenBy: string[]
+  /** Opening of the fitted nozzle, and which part says so; null: not known, or several that differ. */
+  boreMm: number | null
+  boreOf: string | null
 }
 
 /**
@@ -44,6 +49,9 @@ export function builtLimits(limits: MachineLimits, parts: readonly FittedPart[])
       part.maxNozzleC !== null && part.maxNozzleC < (least?.maxNozzleC ?? limits.nozzleMaxC) ? part : least,
     null,
   )
+  const bores = parts.filter(({ nozzleMm }) => nozzleMm != null)
+  const [bore] = bores
+  const isOne = bore !== undefined && bores.every(({ nozzleMm }) => nozzleMm === bore.nozzleMm)
   return {
     limits,
     nozzleMaxC: lowest?.maxNozzleC ?? limits.nozzleMaxC,
@@ -51,5 +59,7 @@ export function builtLimits(limits: MachineLimits, parts: readonly FittedPart[])
     abrasiveForbiddenBy: parts
       .filter(({ toleratesAbrasive }) => toleratesAbrasive === false)
       .map(({ slot, partType }) => `${slot} (${partType})`),
+    boreMm: isOne ? (bore.nozzleMm ?? null) : null,
+    boreOf: isOne ? `${bore.slot}: ${bore.partType}` : null,
   }
 }

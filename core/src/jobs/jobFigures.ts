@@ -1,3 +1,5 @@
+import type { FileComments } from './fileComments.ts'
+
 /** What a printer's motion allows, from its model. */
 export interface Motion {
   accelerationMmPerS2: number
@@ -39,6 +41,13 @@ export interface JobFigures {
   lines: number
   /** Lines that say nothing to this reader, such as macros of one maker. */
   notUnderstood: number
+  /** The fastest move and the largest acceleration that it asks for, whatever the machine can do; null: it sets none. */
+  fastestMmPerS: number | null
+  accelerationMmPerS2: number | null
+  /** It has the machine probe its bed. */
+  probes: boolean
+  /** What its comments tell. */
+  told: FileComments
   /** Lines of the first layer, x0 y0 x1 y1 each, thinned out where there are too many. */
   firstLayer: Float32Array
 }

@@ -108,3 +108,71 @@ it('lists the gravest first', () => {
   const grades = preflight({ ...job, bedC: 120, heatingWaits: 1, firstLayerMm: 2 }, plain, printer).map((f) => f.grade)
   expect(grades).toEqual(['stop', 'warn', 'note'])
 })
+
+describe('what is said to be printed, against the file', () => {
+  const warping = {
+    name: 'ASA',
+    abrasive: false,
+    needsEnclosure: true,
+    nozzleC: [235, 265] as const,
+    bedC: [90, 115] as const,
+  }
+  const codes = (found: ReturnType<typeof preflight>) => found.map(({ grade, code }) => `${grade} ${code}`)
+
+  it('200/50 °C for a filament that needs an enclosure is no job for an open printer', () =>
+    expect(codes(preflight({ ...job, nozzleC: 200, bedC: 50 }, warping, printer))).toEqual([
+      'stop unusual-temperature',
+      'stop needs-enclosure',
+      'warn unusual-temperature',
+    ]))
+
+  it('a little beside the usual range is worth a look', () =>
+    expect(
+      codes(preflight({ ...job, nozzleC: 230, bedC: 95 }, { ...warping, needsEnclosure: false }, printer)),
+    ).toEqual(['warn unusual-temperature']))
+
+  it('a material that wants more than the hot end stands', () => {
+    const lined = { ...printer, built: builtLimits(limits, [liner]) }
+    const hot = { ...warping, name: 'PC', needsEnclosure: false, nozzleC: [260, 310] as const }
+    expect(codes(preflight({ ...job, nozzleC: 240, bedC: 100 }, hot, lined))).toContain('stop nozzle-too-hot')
+  })
+
+  it('one that shuns warmth in an enclosed printer', () => {
+    const closed = { ...printer, built: builtLimits({ ...limits, enclosed: true }, [hard]) }
+    expect(codes(preflight(job, { ...plain, shunsEnclosure: true }, closed))).toEqual(['warn enclosed-too-warm'])
+  })
+})
+
+describe('what the file says that it was made for', () => {
+  const told = { boreMm: null, filamentMm: null, material: null, madeFor: null }
+  const fitted = {
+    ...printer,
+    built: builtLimits(limits, [{ ...hard, nozzleMm: 0.4 }]),
+    model: 'Dunlin D2',
+    hasProbe: true,
+  }
+  const found = (more: Partial<JobDemand>, on: PrinterNow = fitted) =>
+    preflight({ ...job, ...more }, plain, on).map(({ grade, code }) => `${grade} ${code}`)
+
+  it.each([
+    ['another bore', { told: { ...told, boreMm: 0.8 } }, ['stop wrong-bore']],
+    ['the same bore', { told: { ...told, boreMm: 0.4 } }, []],
+    ['another diameter', { told: { ...told, filamentMm: 2.85 } }, ['stop wrong-diameter']],
+    ['another machine', { told: { ...told, madeFor: 'Curlew X' } }, ['warn start-code']],
+    ['this machine', { told: { ...told, madeFor: 'dunlin' } }, []],
+    ['a faster machine', { fastestMmPerS: 300, accelerationMmPerS2: 8000 }, ['warn too-fast', 'warn too-fast']],
+    ['its own speed', { fastestMmPerS: 150, accelerationMmPerS2: 1000 }, []],
+    ['probing, with a probe', { probes: true }, []],
+  ])('%s', (_, more, expected) => expect(found(more)).toEqual(expected))
+
+  it('probing, without a probe', () =>
+    expect(found({ probes: true }, { ...fitted, hasProbe: false })).toEqual(['warn start-code']))
+
+  it('two nozzles of different bores say nothing', () =>
+    expect(
+      builtLimits(limits, [
+        { ...hard, nozzleMm: 0.4 },
+        { ...hard, nozzleMm: 0.6 },
+      ]).boreMm,
+    ).toBeNull())
+})

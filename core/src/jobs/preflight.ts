@@ -1,4 +1,4 @@
-import type { BuiltLimits } from './asBuilt.ts'
+import type { BuiltLimits, MachineLimits } from './asBuilt.ts'
 import type { Box, JobFigures } from './jobFigures.ts'
 
 /** Stop: it would do harm or cannot work. Warn: look again. Note: worth knowing. */
@@ -8,6 +8,10 @@ export type FindingCode =
   | 'no-limits'
   | 'limits-not-confirmed'
   | 'not-in-service'
+  | 'unusual-temperature'
+  | 'wrong-bore'
+  | 'too-fast'
+  | 'start-code'
   | 'off-the-plate'
   | 'too-high'
   | 'nozzle-too-hot'
@@ -47,12 +51,21 @@ export type JobDemand = Pick<
   | 'heatingWaits'
   | 'notUnderstood'
   | 'lines'
->
+> &
+  Partial<Pick<JobFigures, 'fastestMmPerS' | 'accelerationMmPerS2' | 'probes' | 'told'>>
+
+/** From and to, °C. */
+export type Range = readonly [number, number]
 
 export interface Filling {
   name: string
   abrasive: boolean
   needsEnclosure: boolean
+  /** It jams or sags in a warm box. */
+  shunsEnclosure?: boolean
+  /** Usual temperatures; left out: not known. */
+  nozzleC?: Range
+  bedC?: Range
 }
 
 /** The printer that is asked, as it stands now. */
@@ -63,6 +76,10 @@ export interface PrinterNow {
   built: BuiltLimits | null
   /** The limits are usual ones that nobody has held against the maker's sheet yet. */
   limitsToConfirm?: boolean
+  /** Make and model, as the catalogue has them; left out: not known. */
+  model?: string
+  /** Whether it has something to probe its bed with; left out: not known. */
+  hasProbe?: boolean
   /** Filament on its spool, metres; null when nobody knows. */
   leftOnSpoolM: number | null
   /** Parts with running hours left until they are due, negative when overdue. */
@@ -128,6 +145,9 @@ export function preflight(job: JobDemand, filling: Filling | null, printer: Prin
           ? `The job wants a chamber of ${c(job.chamberC)}; ${name} has no heated chamber.`
           : `The job wants a chamber of ${c(job.chamberC)}; ${name} reaches ${c(limits.chamberMaxC)} at most.`,
       )
+    if (filling) checkMaterial(job, filling, built, name, find)
+    checkBore(job, built, name, find)
+    checkMotion(job, limits, name, find)
     if (filling?.abrasive && built.abrasiveForbiddenBy.length > 0)
       find(
         'stop',
@@ -141,21 +161,27 @@ export function preflight(job: JobDemand, filling: Filling | null, printer: Prin
         'needs-enclosure',
         `${filling.name} needs an enclosed printer; ${name} is open, and the part would warp.`,
       )
-    if (limits.enclosed && (job.bedC ?? 0) < warmBedC && filling && !filling.needsEnclosure)
-      find('note', 'enclosed-too-warm', `${name} is enclosed: leave its door open for ${filling.name}.`)
-    if (job.filamentLooksLikeMm !== null && job.filamentLooksLikeMm !== limits.filamentMm)
+    if (limits.enclosed && filling && !filling.needsEnclosure && (filling.shunsEnclosure || (job.bedC ?? 0) < warmBedC))
+      find(
+        filling.shunsEnclosure ? 'warn' : 'note',
+        'enclosed-too-warm',
+        `${name} is enclosed: leave its door open for ${filling.name}.`,
+      )
+    const madeForMm = job.told?.filamentMm ?? job.filamentLooksLikeMm
+    if (madeForMm !== null && Math.abs(madeForMm - limits.filamentMm) > sameDiameterMm)
       find(
         'stop',
         'wrong-diameter',
-        `The job is made for ${job.filamentLooksLikeMm} mm filament; ${name} takes ${limits.filamentMm} mm. ` +
+        `The job is made for ${madeForMm} mm filament; ${name} takes ${limits.filamentMm} mm. ` +
           'Slice it again with the right diameter.',
       )
-    if (job.filamentLooksLikeMm === null && job.filamentMm.some((mm) => mm > 0))
+    if (madeForMm === null && job.filamentMm.some((mm) => mm > 0))
       find('note', 'diameter-unknown', 'For which filament diameter the job was made cannot be told from it.')
     const lastTool = job.filamentMm.findLastIndex((mm) => mm > 0)
     if (lastTool >= limits.tools)
       find('stop', 'tool-missing', `The job uses tool ${lastTool + 1}; ${name} has ${limits.tools}.`)
   }
+  checkStartCode(job, printer, find)
   if (job.nozzleC === null)
     find('warn', 'no-temperature', 'The job sets no nozzle temperature: it would print at whatever was set before.')
   else if (job.nozzleC < coldestUsefulC && job.filamentMm.some((mm) => mm > 0))
@@ -190,6 +216,85 @@ export function preflight(job: JobDemand, filling: Filling | null, printer: Prin
     )
   const order: Grade[] = ['stop', 'warn', 'note']
   return findings.sort((a, b) => order.indexOf(a.grade) - order.indexOf(b.grade))
+}
+
+/** Beyond a usual range by more than this the job is for another material. Common practice, no source. */
+const farBeyondC = 15
+/** Filament is sold as 1.75 and 2.85 mm, and measured a little beside it. */
+const sameDiameterMm = 0.15
+
+/** What is to be printed against what the file heats to. */
+function checkMaterial(job: JobDemand, filling: Filling, built: BuiltLimits, name: string, find: Find): void {
+  const beyond = (celsius: number | null, range: Range | undefined) =>
+    celsius === null || !range ? 0 : Math.max(0, range[0] - celsius, celsius - range[1])
+  const { nozzleC, bedC } = filling
+  const nozzle = beyond(job.nozzleC, nozzleC)
+  if (nozzle > 0 && job.nozzleC !== null && nozzleC)
+    find(
+      nozzle > farBeyondC ? 'stop' : 'warn',
+      'unusual-temperature',
+      `The job heats the nozzle to ${c(job.nozzleC)}; ${filling.name} is usually printed at ${nozzleC[0]} to ${c(nozzleC[1])}.` +
+        (nozzle > farBeyondC ? ' Is the file for another material?' : ''),
+    )
+  if (beyond(job.bedC, bedC) > 0 && job.bedC !== null && bedC)
+    find(
+      'warn',
+      'unusual-temperature',
+      `The job heats the bed to ${c(job.bedC)}; ${filling.name} usually wants ${bedC[0]} to ${c(bedC[1])}.`,
+    )
+  if (nozzleC && nozzleC[0] > built.nozzleMaxC)
+    find(
+      'stop',
+      'nozzle-too-hot',
+      `${filling.name} wants ${c(nozzleC[0])} and more; ${name} stands ${c(built.nozzleMaxC)} at most` +
+        (built.nozzleLimitedBy ? `, because of its ${built.nozzleLimitedBy}.` : '.'),
+    )
+}
+
+/** The nozzle that the file was made for against the one that is fitted. */
+function checkBore({ told }: JobDemand, { boreMm, boreOf }: BuiltLimits, name: string, find: Find): void {
+  if (told?.boreMm == null || boreMm === null || Math.abs(told.boreMm - boreMm) < 0.01) return
+  find(
+    'stop',
+    'wrong-bore',
+    `The file is made for a nozzle of ${told.boreMm} mm; ${name} has one of ${boreMm} mm (${boreOf ?? 'Nozzle'}).`,
+  )
+}
+
+function checkMotion(job: JobDemand, limits: MachineLimits, name: string, find: Find): void {
+  const { fastestMmPerS = null, accelerationMmPerS2 = null } = job
+  if (fastestMmPerS !== null && fastestMmPerS > limits.maxSpeedMmPerS * 1.01)
+    find(
+      'warn',
+      'too-fast',
+      `The job asks for ${Math.round(fastestMmPerS)} mm/s; ${name} is made for ${limits.maxSpeedMmPerS} mm/s at most.`,
+    )
+  if (accelerationMmPerS2 !== null && accelerationMmPerS2 > limits.accelerationMmPerS2 * 1.01)
+    find(
+      'warn',
+      'too-fast',
+      `The job asks for an acceleration of ${Math.round(accelerationMmPerS2)} mm/s²; ${name} is made for ${limits.accelerationMmPerS2} mm/s² at most: layers may shift.`,
+    )
+}
+
+/** Whether the file begins as another kind of machine does. */
+function checkStartCode(job: JobDemand, { name, model, hasProbe }: PrinterNow, find: Find): void {
+  if (job.probes && hasProbe === false)
+    find(
+      'warn',
+      'start-code',
+      `The start code has the machine probe its bed, and no probe is fitted to ${name} as it stands in the book: the nozzle may be driven into the plate. Is the file for another kind of machine?`,
+    )
+  const madeFor = job.told?.madeFor
+  if (!madeFor || !model) return
+  const words = (text: string) => text.toLowerCase().split(/[^\p{L}\d]+/u)
+  const own = words(model)
+  if (!words(madeFor).some((one) => one.length > 1 && own.includes(one)))
+    find(
+      'warn',
+      'start-code',
+      `The file says that it was made for “${madeFor}”; ${name} is a ${model}. Its start code may not fit.`,
+    )
 }
 
 type Find = (grade: Grade, code: FindingCode, words: string) => void

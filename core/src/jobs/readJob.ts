@@ -1,3 +1,4 @@
+import { nothingTold, withComment } from './fileComments.ts'
 import { InputProblem } from '../inputProblem.ts'
 import { crossSectionMm2 } from './filament.ts'
 import type { Box, JobFigures, Motion } from './jobFigures.ts'
@@ -16,6 +17,9 @@ const usualCornerMm = 0.02
 const mostlyNotUnderstood = 0.9
 
 const inchMm = 25.4
+/** Of a comment, so many bytes are read. */
+const longestComment = 200
+const text = new TextDecoder()
 const A = 65
 /** Letters as places in a list of 26. */
 const place = (letter: string) => letter.charCodeAt(0) - A
@@ -40,6 +44,8 @@ export class JobReader {
   private has = 0
   private rest = new Uint8Array(longestCommand)
   private restLength = 0
+  /** Where in the rest a comment begins; −1: nowhere. */
+  private commentAt = -1
   /** Inside a comment that began in an earlier block of bytes, whose end is still to come. */
   private skipping = false
 
@@ -79,6 +85,10 @@ export class JobReader {
   private retractions = 0
   private travelMm = 0
   private heatingWaits = 0
+  private fastest = 0
+  private askedAcceleration = 0
+  private probes = false
+  private comments = nothingTold
   private laid = { lengthMm: 0, fedMm: 0 }
   private firstLayer = new Float32Array(4 * mostLines)
   private kept = 0
@@ -104,6 +114,7 @@ export class JobReader {
       if (end < 0) return
       this.line(this.rest, 0, this.restLength)
       this.restLength = 0
+      this.commentAt = -1
       this.skipping = false
       start = end + 1
     }
@@ -144,6 +155,10 @@ export class JobReader {
       heatingWaits: this.heatingWaits,
       lines: this.lines,
       notUnderstood: this.notUnderstood,
+      fastestMmPerS: this.fastest > 0 ? this.fastest : null,
+      accelerationMmPerS2: this.askedAcceleration > 0 ? this.askedAcceleration : null,
+      probes: this.probes,
+      told: this.comments,
       firstLayer: this.firstLayer.slice(0, 4 * this.kept),
     }
   }
@@ -152,10 +167,10 @@ export class JobReader {
   private keep(bytes: Uint8Array, from: number, to: number): void {
     for (let i = from; i < to; i++) {
       const byte = bytes[i]!
-      if (byte === 59) {
+      // Of a comment its beginning is kept, which may tell what the job was made for.
+      if (byte === 59 && this.commentAt < 0) this.commentAt = this.restLength
+      if (this.commentAt >= 0 && this.restLength - this.commentAt > longestComment) {
         this.skipping = true
-        // A line that is all comment still counts as one.
-        if (this.restLength === 0) this.rest[this.restLength++] = 59
         return
       }
       if (this.restLength === longestCommand)
@@ -180,6 +195,7 @@ export class JobReader {
         i++
         continue
       }
+      if (byte === 59 && command < 0) this.comment(bytes, i + 1, to)
       if (byte === 59 || byte === 42) break // the rest is comment, or a checksum
       if (byte === 40) {
         while (i < to && bytes[i] !== 41) i++
@@ -248,6 +264,16 @@ export class JobReader {
     else if (command === T) this.selectTool(code)
   }
 
+  /** A line that is all comment may tell what the job was made for; most tell nothing, and cost a look at a few bytes. */
+  private comment(bytes: Uint8Array, from: number, to: number): void {
+    let i = from
+    while (i < to && bytes[i] === 32) i++
+    const first = bytes[i]! | 32
+    // n(ozzle), f(ilament), m(aterial, machine), p(rinter)
+    if (first !== 110 && first !== 102 && first !== 109 && first !== 112) return
+    this.comments = withComment(this.comments, text.decode(bytes.subarray(from, Math.min(to, from + longestComment))))
+  }
+
   private strange(command: number, bytes: Uint8Array, from: number): void {
     if (command < 0 && bytes[from] !== 37) this.notUnderstood++ // a lone % marks the ends of a tape
   }
@@ -274,6 +300,9 @@ export class JobReader {
       case 20:
       case 21:
         this.scale = code === 20 ? inchMm : 1
+        return
+      case 29:
+        this.probes = true
         return
       case 28: {
         const all = (this.has & ((1 << X) | (1 << Y) | (1 << Z))) === 0
@@ -337,6 +366,7 @@ export class JobReader {
         const own = this.motion.accelerationMmPerS2
         const limit = (letter: number, before: number) => {
           const value = this.length(letter, 0)
+          if (value > this.askedAcceleration) this.askedAcceleration = value
           return value > 0 ? Math.min(value, own) : before
         }
         this.acceleration = limit(P, limit(S, this.acceleration))
@@ -459,6 +489,7 @@ export class JobReader {
   ): void {
     this.moves++
     let speed = this.feed
+    if (speed > this.fastest) this.fastest = speed
     let acceleration = prints ? this.acceleration : this.travelAcceleration
     const [vx, vy, vz, ve] = this.axisSpeed
     const [ax, ay, az, ae] = this.axisAcceleration

@@ -3,7 +3,7 @@ import { failedAt, handbookUnits, runningAt } from '../testing/handbookUnits.ts'
 import { lifeRecords } from '../testing/lifetimes.ts'
 import { fitWeibull } from './fitWeibull.ts'
 import { worthInFailures } from './lifePrior.ts'
-import { chanceOfNodes, LifePosterior } from './lifePosterior.ts'
+import { chanceAtUnknownAge, chanceOfNodes, LifePosterior } from './lifePosterior.ts'
 
 /** A prior of this weight around shape 2 and scale 118. */
 const weighed = (weight: number) => ({
@@ -108,4 +108,24 @@ it('says what the catalogue is worth in failures', () => {
   const { ofScale, ofShape } = worthInFailures(weighed(1))
   expect(ofScale).toBeCloseTo(0.51, 2)
   expect(ofShape).toBeCloseTo(2.19, 2)
+})
+
+describe('a part of unknown age', () => {
+  it('that knows no age fails as often at any', () =>
+    // Exponential lives have no memory: 1 − e^(−h/mean), whatever the age.
+    expect(chanceAtUnknownAge([[1, 200, 1]], 0, 50).mean).toBeCloseTo(1 - Math.exp(-0.25), 6))
+
+  it('that wears is likelier to fail than a new one, and in wider doubt than one of known age', () => {
+    const unknown = chanceAtUnknownAge([[3, 300, 1]], 0, 14)
+    expect(unknown.mean).toBeGreaterThan(10 * chanceOfNodes([[3, 300, 1]], 0, 14).mean)
+    const known = chanceOfNodes([[3, 300, 1]], 150, 14)
+    expect(unknown.limits[1] - unknown.limits[0]).toBeGreaterThan(known.limits[1] - known.limits[0])
+  })
+
+  it('is near the share of its residual life in equilibrium', () => {
+    // Shape 2: mean 0.8862 of the scale, chance (1/mean)·∫₀ʰ S(u) du for a small h is h/mean, by hand.
+    const { mean } = chanceAtUnknownAge([[2, 1000, 1]], 0, 10)
+    expect(mean).toBeGreaterThan(0.8 * (10 / 886.2))
+    expect(mean).toBeLessThan(1.2 * (10 / 886.2))
+  })
 })

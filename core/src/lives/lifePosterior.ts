@@ -167,6 +167,31 @@ export function chanceOfNodes(nodes: readonly LifeNode[], age: number, ahead: nu
   return doubted(values, weights)
 }
 
+/** Ages at which a part of unknown age is asked, from new to so many times its scale. */
+const agesTried = 8
+const oldestScales = 2
+
+/**
+ * Chance that a part of unknown age fails within what is ahead. A part that is met in service is of any age that its life allows: the age
+ * has the density of S(t), the equilibrium of a renewal process. The limits are those over ages and lives together, so that what is not
+ * known stands there as doubt.
+ * @param nodes as LifePosterior.nodes gives them
+ * @param atLeast age that is sure, ≥ 0, and ahead ≥ 0, in the unit of the scales
+ * Source: Cox (1962), Renewal Theory, section 5 (age and residual life in equilibrium).
+ */
+export function chanceAtUnknownAge(nodes: readonly LifeNode[], atLeast: number, ahead: number): Doubted {
+  const values: number[] = []
+  const weights: number[] = []
+  for (const [shape, scale, weight] of nodes)
+    for (let i = 0; i < agesTried; i++) {
+      const age = atLeast + ((i + 0.5) / agesTried) * oldestScales * scale
+      values.push(chanceToFailWithin({ shape, scale }, age, ahead))
+      // Of those that have reached the sure age, how many reach this one.
+      weights.push(weight * (1 - chanceToFailWithin({ shape, scale }, atLeast, age - atLeast)))
+    }
+  return doubted(Float64Array.from(values), Float64Array.from(weights))
+}
+
 const digits = (x: number) => Number(x.toPrecision(6))
 
 /** Median, mean and 95 % limits of weighted values. */

@@ -21,7 +21,14 @@ export const addPartType: ActionKind<AddPartType> = {
 
 export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeRow {
   const { partTypeId, name, slotKind, priceMinor, minutes, failureExtraMinor, tradeInterval } = payload
-  const { agesBy = 'hours', maxNozzleC = null, toleratesAbrasive = null, tradeWeight = 1, joints = [] } = payload
+  const {
+    agesBy = 'hours',
+    maxNozzleC = null,
+    nozzleMm = null,
+    toleratesAbrasive = null,
+    tradeWeight = 1,
+    joints = [],
+  } = payload
   return {
     id: partTypeId,
     siteId,
@@ -33,6 +40,7 @@ export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeR
     agesBy,
     tradeInterval,
     maxNozzleC,
+    nozzleMm,
     toleratesAbrasive,
     tradeWeight,
     joints,

@@ -10,6 +10,7 @@ import {
   kindNames,
   mayDo,
   rolesWith,
+  thingSet,
   type Action,
   type ActionKindName,
   type ActionResult,
@@ -17,6 +18,7 @@ import {
   type Person,
   type Right,
 } from '@diatribon/contract'
+import { requireSeen } from './writers/requireSeen.ts'
 import { writersLock } from './writers/writersLock.ts'
 import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from './writers/logRow.ts'
 import type { WallClock } from '../platform/wallClock.ts'
@@ -303,6 +305,9 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
       if (one.person) await requirePhotos(db, kindOf(action.kind).photos?.(action) ?? [])
       const kind = kindOf(action.kind)
       if (one.person) await kind.whenSent?.(facts, action)
+      const thing = thingSet(action)
+      const version = one.person && 'version' in action ? action.version : undefined
+      const seen = thing ? await requireSeen(facts, { thing, siteId, seq: row.seq, action, version }) : null
       if (one.person && kind.work && !one.isPast)
         await requireSignOffs(facts, await kind.work(facts, action), {
           person: one.person,
@@ -310,6 +315,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
           moments: [row.at, one.recordedAt],
         })
       await kind.apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
+      if (seen) facts.put('setVersion', seen)
       const next = one.person && !one.isPast ? await kind.follows?.(facts, action, one.person) : null
       if (next) also = await applyWith(row, { ...next, key: derivedId('follows', action.key), at: action.at } as Action)
     } catch (error) {

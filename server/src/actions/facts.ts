@@ -30,6 +30,8 @@ import {
   campaign,
   costRates,
   limitChange,
+  material,
+  setVersion,
   loan,
   neighbourLives,
   partType,
@@ -89,6 +91,7 @@ export type StockItemRow = typeof stockItem.$inferSelect
 export type UpgradeRow = typeof upgrade.$inferSelect
 export type UpgradeChangeRow = typeof upgradeChange.$inferSelect
 export type FaultStepRow = typeof faultStep.$inferSelect
+export type SetVersionRow = typeof setVersion.$inferSelect
 export type ReadingKindRow = typeof readingKind.$inferSelect
 
 type Id = string | number
@@ -185,6 +188,8 @@ function openStores() {
     upgradeChange: new Store<UpgradeChangeRow>(upgradeChange, 'id', true),
     limitChange: new Store<typeof limitChange.$inferSelect>(limitChange, 'seq'),
     upgradeVerdict: new Store<typeof upgradeVerdict.$inferSelect>(upgradeVerdict, 'seq'),
+    material: new Store<typeof material.$inferSelect>(material, 'id'),
+    setVersion: new Store<typeof setVersion.$inferSelect>(setVersion, 'id'),
     standingRule: new Store<typeof standingRule.$inferSelect>(standingRule, 'id'),
     testPiece: new Store<typeof testPiece.$inferSelect>(testPiece, 'seq'),
     repair: new Store<typeof repair.$inferSelect>(repair, 'seq'),
@@ -219,6 +224,7 @@ type LookedUp =
   | 'upgrade'
   | 'campaign'
   | 'upgradeChange'
+  | 'setVersion'
 type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : never
 
 /**

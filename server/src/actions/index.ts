@@ -106,6 +106,7 @@ import { unpinNotice } from './unpinNotice.ts'
 import { bookPrinter } from './bookPrinter.ts'
 import { cancelBooking } from './cancelBooking.ts'
 import { placeTask } from './placeTask.ts'
+import { setMaterial } from './setMaterial.ts'
 import { setPlanRules } from './setPlanRules.ts'
 
 /** Every kind of action on the server's side. The key of the record is the kind's name in the contract. */
@@ -215,6 +216,7 @@ const kinds = {
   'cancel-booking': cancelBooking,
   'place-task': placeTask,
   'set-plan-rules': setPlanRules,
+  'set-material': setMaterial,
   note,
   amend: amendBy((name) => kindOf(name)),
 }

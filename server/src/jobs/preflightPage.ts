@@ -1,17 +1,18 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import type { PreflightAnswer, PreflightRequest, PrinterName } from '@diatribon/contract'
-import { builtLimits, preflight, type FittedPart } from '@diatribon/core'
+import { builtLimits, preflight, type Filling, type FittedPart } from '@diatribon/core'
 import { partsOverWithin } from '../plan/dueItems.ts'
 import type { Db } from '../platform/database.ts'
 import { ownLimits, withOwn } from '../printers/ownLimits.ts'
 import { printerNames } from '../printers/floor.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { fitting, partType, printer, printerModel, slot, spool } from '../platform/tables.ts'
+import { fitting, material, partType, printer, printerModel, slot, spool } from '../platform/tables.ts'
 
 /** Which of our printers can take this job, each as it stands now; those with the least against them first. */
 export async function preflightAll(db: Db, request: PreflightRequest, now: Date): Promise<PreflightAnswer> {
-  const { job, filling, spoolId } = request
+  const { job, filling: said, spoolId, materialId = null } = request
+  const filling = materialId === null ? said : await fillingOf(db, materialId, said)
   const heads = await printerNames(db, false)
   const ids = heads.map(({ id }) => id)
   const limits = new Map(
@@ -35,6 +36,8 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
       model: `${head.make} ${head.model}`.trim(),
       findings: preflight(job, filling, {
         name: head.name,
+        model: `${head.make} ${head.model}`.trim(),
+        hasProbe: own === null ? undefined : (parts.get(head.id) ?? []).some(({ kind }) => kind === 'probe'),
         outOfUse: outInWordsOf(head),
         built: own ? builtLimits(withOwn(own, ownOf.get(head.id)), parts.get(head.id) ?? []) : null,
         limitsToConfirm: !confirmed,
@@ -56,13 +59,15 @@ function outInWordsOf({ state, stop, holdReason }: PrinterName): string | null {
   return state === 'on hold' ? `it is on hold: ${holdReason ?? ''}` : 'it is still being taken in.'
 }
 
-async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPart[]>> {
+async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, (FittedPart & { kind: string })[]>> {
   const rows = await db
     .select({
       printerId: fitting.printerId,
       slot: slot.name,
       partType: partType.name,
       maxNozzleC: partType.maxNozzleC,
+      nozzleMm: partType.nozzleMm,
+      kind: slot.kind,
       toleratesAbrasive: partType.toleratesAbrasive,
     })
     .from(fitting)
@@ -70,6 +75,21 @@ async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPa
     .innerJoin(partType, eq(partType.id, fitting.partTypeId))
     .where(and(inArray(fitting.printerId, ids), isNull(fitting.removedAt), isNull(fitting.takenBackSeq)))
   return groupBy(rows, ({ printerId }) => printerId)
+}
+
+/** What is to be printed, with what is usual for its material. */
+async function fillingOf(db: Db, materialId: string, said: PreflightRequest['filling']): Promise<Filling> {
+  const [row] = await db.select().from(material).where(eq(material.id, materialId))
+  if (!row) throw new Refusal(404, 'not-there', 'There is no material with this id.')
+  const { name, nozzleFromC, nozzleToC, bedFromC, bedToC, enclosure, abrasive } = row.content
+  return {
+    name,
+    abrasive: abrasive || (said?.abrasive ?? false),
+    needsEnclosure: enclosure === 'needed',
+    shunsEnclosure: enclosure === 'not wanted',
+    nozzleC: [nozzleFromC, nozzleToC],
+    bedC: [bedFromC, bedToC],
+  }
 }
 
 async function leftOn(db: Db, spoolId: string): Promise<number> {

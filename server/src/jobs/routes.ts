@@ -5,6 +5,7 @@ import { checked, Refusal } from '../platform/refusal.ts'
 import { freshFor, requires, type Services } from '../services/services.ts'
 import { printer, printerModel } from '../platform/tables.ts'
 import { ownLimits, withOwn } from '../printers/ownLimits.ts'
+import { materials } from './materials.ts'
 import { preflightAll } from './preflightPage.ts'
 import { readUpload } from './readUpload.ts'
 
@@ -22,6 +23,9 @@ export function jobRoutes(services: Services): Router {
     response.json({ ...figures, firstLayer: [...figures.firstLayer] })
   })
 
+  router.get('/jobs/materials', requires(services, 'read'), async (_request, response) => {
+    response.json(await materials(db))
+  })
   router.post('/jobs/preflight', requires(services, 'send actions'), async (request, response) => {
     const asked = checked<PreflightRequest>(preflightSchema, request.body)
     await freshFor(services, request, 'due', 'everyone')

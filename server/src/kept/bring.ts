@@ -137,23 +137,40 @@ async function missingOf(pool: pg.Pool, name: FigureName): Promise<string[]> {
 }
 
 /** Kept about nothing: by which program figures were worked out. */
-const program = 'program'
+const programRow = 'program'
 
-/** Figures that another version of the program worked out may say something else: they are forgotten. */
-export async function forgetOfOtherProgram(pool: pg.Pool, mark: string): Promise<void> {
-  await transaction(pool, async (client) => {
+/** Another number when a kept result or row has another shape than before: what was kept so can no longer be read. */
+const keptShape = 1
+
+/**
+ * Figures that another version of the program worked out may say something else: they are worked out anew, and meanwhile they stand,
+ * said to be of the version before.
+ * @returns since when this version works them out
+ */
+export async function doubtOfOtherProgram(pool: pg.Pool, program: string, now: Date): Promise<Date> {
+  const mark = `${keptShape} ${program}`
+  return transaction(pool, async (client) => {
     await client.query('SELECT pg_advisory_xact_lock($1, 0)', [programLock])
-    const { rows } = await client.query<{ result: unknown }>(
-      'SELECT result FROM kept_figure WHERE figure = $1 AND about = $2',
-      [program, inTime],
+    const { rows } = await client.query<{ result: unknown; reckoned_at: Date }>(
+      'SELECT result, reckoned_at FROM kept_figure WHERE figure = $1 AND about = $2',
+      [programRow, inTime],
     )
-    if (rows[0]?.result === mark) return
-    await emptyKept(client)
-    await client.query('INSERT INTO kept_figure (figure, about, result, reckoned_at) VALUES ($1, $2, $3, now())', [
-      program,
+    const before = rows[0]
+    if (before?.result === mark) return before.reckoned_at
+    if (String(before?.result).startsWith(`${keptShape} `)) {
+      await client.query(
+        'INSERT INTO kept_stale (figure, about) SELECT figure, about FROM kept_figure WHERE figure <> $1',
+        [programRow],
+      )
+      await client.query('DELETE FROM kept_figure WHERE figure = $1', [programRow])
+    } else await emptyKept(client)
+    await client.query('INSERT INTO kept_figure (figure, about, result, reckoned_at) VALUES ($1, $2, $3, $4)', [
+      programRow,
       inTime,
       JSON.stringify(mark),
+      now,
     ])
+    return now
   })
 }
 const programLock = 7

@@ -59,6 +59,8 @@ export interface KeptTask {
 }
 
 export interface KeptTold {
+  /** Since when this version of the program works figures out; older ones are of the version before. */
+  programSince: Date
   /** Works a task out, beside the thread that answers requests. @returns whose figure is another than before */
   reckon(task: KeptTask): Promise<string[]>
   /** Figures are others than before: of these printers, or of part types. */
@@ -70,7 +72,8 @@ export interface KeptTold {
  * Kept figures, as pages ask for them: brought up to date by whoever asks first, or in the background, in a thread of their
  * own; never by two processes at once; what was kept is shown meanwhile.
  */
-export function openKept(database: Database, clock: WallClock, { reckon, onChange, onProblem }: KeptTold) {
+export function openKept(database: Database, clock: WallClock, told: KeptTold) {
+  const { reckon, onChange, onProblem, programSince } = told
   const everyones = Object.fromEntries(
     figureNames.map((name) => [name, sharedRead(() => staleOf(database.pool, name, 'everyone', clock()))]),
   ) as Record<FigureName, () => Promise<StaleFigures>>
@@ -101,7 +104,11 @@ export function openKept(database: Database, clock: WallClock, { reckon, onChang
       const isThere = waitedFor.length === 0 || (await inTimeOrNot(bringInThread(name, waitedFor)))
       if (isThere && isWaitedFor) return { asOf: null, waiting: 0 }
       later()
-      return { asOf: found.asOf?.toISOString() ?? null, waiting: isThere ? 0 : missing.length }
+      return {
+        asOf: found.asOf?.toISOString() ?? null,
+        waiting: isThere ? 0 : missing.length,
+        ...(found.asOf && found.asOf < programSince ? { ofVersionBefore: true } : {}),
+      }
     },
 
     /** A person has written something. */

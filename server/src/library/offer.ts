@@ -4,13 +4,24 @@ import type { PgTable } from 'drizzle-orm/pg-core'
 import { v5 as derivedId } from 'uuid'
 import { libraryItems, type LibraryOffer, type LibrarySection } from '@diatribon/contract/library'
 import type { Db } from '../platform/database.ts'
-import { cause, checkType, faultTest, partType, printerModel, readingKind, symptom, upset } from '../platform/tables.ts'
+import {
+  cause,
+  checkType,
+  faultTest,
+  material,
+  partType,
+  printerModel,
+  readingKind,
+  symptom,
+  upset,
+} from '../platform/tables.ts'
 
 const contentName = sql`content ->> 'name'`
 /** Where things of a section are kept, and under which name. */
 const kept: Record<LibrarySection, [table: PgTable & { id: SQLWrapper }, name: SQLWrapper]> = {
   'part types': [partType, partType.name],
   'printer models': [printerModel, sql`trim(${printerModel.make} || ' ' || ${printerModel.name})`],
+  materials: [material, contentName],
   readings: [readingKind, readingKind.name],
   checks: [checkType, checkType.name],
   'what a change upsets': [upset, upset.changed],

@@ -14,6 +14,7 @@ import { handover } from './handover.ts'
 import { logPage } from './logPage.ts'
 import { noticesOn } from './notices.ts'
 import { streamCheck } from './streamCheck.ts'
+import { versionsOf } from './versions.ts'
 
 const mostViews = 30
 
@@ -38,6 +39,9 @@ export function logbookRoutes(services: Services): Router {
     response.end()
   })
 
+  router.get('/versions', requires(services, 'read'), async (_request, response) => {
+    response.json(await versionsOf(services.database.db))
+  })
   router.get('/logbook/handover', requires(services, 'read'), async (request, response) => {
     const { person, site } = signedIn(request)
     response.json(

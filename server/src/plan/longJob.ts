@@ -1,6 +1,6 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { LongJobPage, LongJobPrinter, PrinterHead, ReplacementDuty } from '@diatribon/contract'
-import { chanceOfNodes, type Clock } from '@diatribon/core'
+import { chanceAtUnknownAge, chanceOfNodes, type Clock } from '@diatribon/core'
 import { openFaultCounts } from '../faults/openFaults.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { keptJudgements, replacementCosts } from '../lives/judgementFigure.ts'
@@ -22,7 +22,7 @@ interface Risk {
   asNew: number
 }
 
-/** How likely each printer in service gets through a job of so many hours, the best bet first, and what to change before it. */
+/** How likely each printer in service gets through a job of so many hours, the best bet first, by the lower end of what is likely, and what to change before it. */
 export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 'fresh'>> {
   const heads = (await printerHeads(db)).filter(({ state }) => state === 'in service')
   const judgements = await keptJudgements(db)
@@ -58,13 +58,17 @@ export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 
       notes: [
         ...(open && open.open > 0 ? [`${open.open === 1 ? 'A fault is' : `${open.open} faults are`} open.`] : []),
         ...(drifting.length > 0 ? [`Drifting: ${drifting.join(', ')}.`] : []),
-        ...(unknown > 0 ? [`The age of ${unknown} of its parts is not known: they count for nothing here.`] : []),
+        ...(unknown > 0
+          ? [
+              `The age of ${unknown === 1 ? 'one of its parts' : `${unknown} of its parts`} is not known: any age that such parts reach is reckoned with, hence the wide limits.`,
+            ]
+          : []),
       ],
     }
   })
   return {
     hours,
-    printers: printers.sort((a, b) => b.chance - a.chance),
+    printers: printers.sort((a, b) => b.limits[0] - a.limits[0] || b.chance - a.chance),
   }
 }
 
@@ -97,8 +101,12 @@ function riskOf(
   hours: number,
 ): Risk[] {
   const more = ahead(duty.clock, hours, head)
-  if (!duty.ageIsKnown || !judgement || more === null) return []
-  const { mean, limits } = chanceOfNodes(judgement.nodes, Math.max(0, duty.age), more)
+  if (!judgement || more === null) return []
+  const age = Math.max(0, duty.age)
+  // Unknown is doubt, not health: such a part may be of any age that its life allows.
+  const { mean, limits } = duty.ageIsKnown
+    ? chanceOfNodes(judgement.nodes, age, more)
+    : chanceAtUnknownAge(judgement.nodes, age, more)
   return [{ duty, chance: mean, upper: limits[1], asNew: chanceOfNodes(judgement.nodes, 0, more).mean }]
 }
 

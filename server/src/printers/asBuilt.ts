@@ -112,6 +112,7 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
     partType: type.name,
     maxNozzleC: type.maxNozzleC,
     toleratesAbrasive: type.toleratesAbrasive,
+    nozzleMm: type.nozzleMm,
   }))
   const days = (at.getTime() - takenInAt.getTime()) / dayMs
   return {

@@ -99,6 +99,8 @@ const operations: Record<string, Operation> = {
   },
   'get /api/attachments/{id}': { summary: 'A photo or a file' },
   'get /api/printers/{id}/jobs': { summary: 'The last jobs of a printer that have ended' },
+  'get /api/jobs/materials': { summary: 'Materials: usual temperatures, enclosure, whether abrasive' },
+  'get /api/versions': { summary: 'Versions of what is set: send the one you saw with your change' },
   'get /api/faults': { summary: 'Faults that are not closed, those that say stop first' },
   'get /api/faults/{id}': { summary: 'The desk of a fault: ranked causes, next tests, what was tried' },
   'get /api/faults/knowledge': { summary: 'Symptoms, causes and tests' },

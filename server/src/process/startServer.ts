@@ -7,7 +7,7 @@ import { createHttpTerminator } from 'http-terminator'
 import type { DestinationStream } from 'pino'
 import { openDoor } from '../actions/door.ts'
 import { openKeeper } from '../logbook/keepUp.ts'
-import { forgetOfOtherProgram } from '../kept/bring.ts'
+import { doubtOfOtherProgram } from '../kept/bring.ts'
 import { openPlanner } from '../services/planner.ts'
 import { openKept, type KeptTask } from '../kept/kept.ts'
 import { openPost } from '../mail/sendMorningMails.ts'
@@ -78,11 +78,12 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const keeper = openKeeper(database.pool, (err) => logger.error({ err }, 'the chain of the book could not be kept up'))
   const live = new Live(databaseUrl, database.pool, (err) => logger.warn({ err }, 'the live stream lost its line'))
   await live.listen()
-  await forgetOfOtherProgram(database.pool, await keptProgram())
+  const programSince = await doubtOfOtherProgram(database.pool, await keptProgram(), clock())
   // The thread stays: loading it takes longer than a page waits.
   const workers = openWorker(import.meta.url, 'keptWorker', { minThreads: 1 })
   const thread = workers.run({ databaseUrl, name: 'forecast', ids: [], nowMs: clock().getTime() } satisfies KeptTask)
   const kept = openKept(database, clock, {
+    programSince,
     reckon: (task) => workers.run(task) as Promise<string[]>,
     onChange: (areas, printerIds) =>
       live.announce({ areas: new Set(areas), printerIds: new Set(printerIds), anyPrinter: false, seq: 0 }),

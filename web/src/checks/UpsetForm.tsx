@@ -13,7 +13,7 @@ import {
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { usePartTypes } from '../parts/reads.ts'
 import { useReadingKinds } from '../readings/reads.ts'
 
@@ -40,7 +40,7 @@ export function UpsetForm({
   types: CheckType[]
   onClose: () => void
 }) {
-  const { submit, problem, fields, busy } = useAction('Set', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Set', onClose)
   const { data: parts = [] } = usePartTypes()
   const { data: kinds = [] } = useReadingKinds()
   const [upsetId] = useState(() => from?.id ?? newKey())

@@ -1,7 +1,14 @@
 import { Button, Checkbox, FileButton, Progress, Select } from '@mantine/core'
 import { useState, type DragEvent } from 'react'
 import { useNavigate } from 'react-router'
-import type { MachineLimits, PreflightAnswer, PreflightRequest, PrinterModel, Spool } from '@diatribon/contract'
+import {
+  materialCalled,
+  type MachineLimits,
+  type PreflightAnswer,
+  type PreflightRequest,
+  type PrinterModel,
+  type Spool,
+} from '@diatribon/contract'
 import { given, type JobFigures } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { SpoolField } from '../stores/SpoolField.tsx'
@@ -18,13 +25,13 @@ import { LongJob } from '../plan/LongJob.tsx'
 import { useJobReader } from './useJobReader.ts'
 import { useModels } from '../parts/reads.ts'
 import { useSpools } from '../stores/reads.ts'
-import { usePreflight } from './reads.ts'
+import { useMaterials, usePreflight } from './reads.ts'
 
 /** What the time is reckoned with until a printer is chosen. Common practice, no source. */
 const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm: 1.75 }
 
-/** Kinds of filament, as far as a printer cares. Common practice, no source. */
-const fillings = [
+/** Kinds of filament, as far as a printer cares, where the workshop has no table of materials. Common practice, no source. */
+const plainKinds = [
   { name: 'Plain filament', more: '', abrasive: false, needsEnclosure: false },
   { name: 'Abrasive filament', more: ' (glow, carbon, metal, wood)', abrasive: true, needsEnclosure: false },
   { name: 'Filament that warps in the open', more: '', abrasive: false, needsEnclosure: true },
@@ -105,8 +112,16 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
   const { data: spools } = useSpools()
   const { data: models } = useModels()
   const spool = spools?.find(({ id }) => id === spoolId)
-  const kind = fillings.find((f) => f.name === filling)
-  const asked = preflightOf(figures, kind, spool)
+  const { data: table } = useMaterials()
+  const materials = (table ?? []).filter(({ dropped }) => !dropped)
+  // What the spool or the file itself says is taken until somebody says otherwise.
+  const material = filling
+    ? (materials.find(({ id }) => id === filling) ?? null)
+    : (materialCalled(materials, spool?.material) ?? materialCalled(materials, figures.told.material))
+  const kind = material
+    ? { name: material.name, abrasive: material.abrasive, needsEnclosure: material.enclosure === 'needed' }
+    : plainKinds.find((f) => f.name === filling)
+  const asked = preflightOf(figures, kind, spool, material?.id ?? null)
   const { data: answer, error } = usePreflight(asked)
   const printer = answer?.printers.find(({ id }) => id === chosen) ?? null
   const model = models?.find(({ make, name: n }) => `${make} ${n}` === printer?.model)
@@ -125,8 +140,21 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
           <Select
             label="What will be printed?"
             placeholder="Say it, to be safe"
-            data={fillings.map((f) => ({ value: f.name, label: f.name + f.more }))}
-            value={filling}
+            description={
+              !filling && material
+                ? `${spool ? 'The spool' : 'The file'} says so. Change it if that is wrong.`
+                : undefined
+            }
+            searchable
+            data={
+              materials.length > 0
+                ? materials.map(({ id, name: called, abrasive }) => ({
+                    value: id,
+                    label: abrasive ? `${called} (abrasive)` : called,
+                  }))
+                : plainKinds.map((f) => ({ value: f.name, label: f.name + f.more }))
+            }
+            value={filling ?? material?.id ?? null}
             onChange={setFilling}
           />
           <SpoolField value={spoolId} onChange={setSpoolId} description="To check whether enough is left on it." />
@@ -152,8 +180,9 @@ function Checked({ name, figures, reckonedFor, onReckon }: CheckedProps) {
 /** What the server is asked; a spool of the stores says for itself whether it is abrasive. */
 function preflightOf(
   { firstLayer: _, ...job }: JobFigures,
-  kind: (typeof fillings)[number] | undefined,
+  kind: { name: string; abrasive: boolean; needsEnclosure: boolean } | undefined,
   spool: Spool | undefined,
+  materialId: string | null,
 ): PreflightRequest {
   const said = kind ?? (spool ? { name: spool.material, abrasive: spool.abrasive, needsEnclosure: false } : null)
   return {
@@ -163,6 +192,7 @@ function preflightOf(
       abrasive: said.abrasive || (spool?.abrasive ?? false),
       needsEnclosure: said.needsEnclosure,
     },
+    materialId,
     spoolId: spool?.id ?? null,
   }
 }

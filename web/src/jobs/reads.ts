@@ -1,5 +1,5 @@
 import useSWR from 'swr'
-import type { PreflightAnswer, PreflightRequest } from '@diatribon/contract'
+import type { Material, PreflightAnswer, PreflightRequest } from '@diatribon/contract'
 import { call } from '../ui/api.ts'
 
 /** Which printers can take a job; the same question is asked once. */
@@ -7,3 +7,5 @@ export const usePreflight = (asked: PreflightRequest) =>
   useSWR<PreflightAnswer, unknown>(['preflight', JSON.stringify(asked)], () =>
     call<PreflightAnswer>('POST', '/api/jobs/preflight', asked),
   )
+
+export const useMaterials = () => useSWR<Material[], unknown>('/api/jobs/materials')

@@ -67,6 +67,7 @@ function Chooser({ offers, onDone }: { offers: LibraryOffer[]; onDone: () => voi
 const sectionNames: Record<LibraryOffer['section'], string> = {
   'part types': 'Part types',
   'printer models': 'Printer models, without makes',
+  materials: 'Materials and their usual temperatures',
   readings: 'What is measured',
   checks: 'Checks and their turns',
   'what a change upsets': 'What a change upsets',
@@ -76,8 +77,7 @@ const sectionNames: Record<LibraryOffer['section'], string> = {
 }
 
 function SectionHead(props: {
-  section:
-    'causes' | 'readings' | 'symptoms' | 'part types' | 'printer models' | 'checks' | 'what a change upsets' | 'tests'
+  section: LibraryOffer['section']
   offered: string[]
   ticked: number
   all: LibraryOffer[]
@@ -116,8 +116,7 @@ function SectionHead(props: {
 }
 
 function SectionItems(props: {
-  section:
-    'causes' | 'readings' | 'symptoms' | 'part types' | 'printer models' | 'checks' | 'what a change upsets' | 'tests'
+  section: LibraryOffer['section']
   all: LibraryOffer[]
   left: ReadonlySet<string>
   setTicked: (whats: string[], ticked: boolean) => void

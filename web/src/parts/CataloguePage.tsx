@@ -10,6 +10,7 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { amount, modelName, money, plural } from '../ui/words.ts'
 import classes from './Catalogue.module.css'
+import { Materials } from './Materials.tsx'
 import { ModelForm } from './ModelForm.tsx'
 import { PartTypeForm } from './PartTypeForm.tsx'
 import { usePartTypes, useModels } from './reads.ts'
@@ -71,6 +72,7 @@ export function CataloguePage() {
           }
         </AsyncView>
       </Section>
+      <Materials />
       {doing?.what === 'part' && <PartTypeForm from={doing.from} copy={doing.copy} onClose={close} />}
       {doing?.what === 'model' && (
         <ModelForm from={doing.from} copy={doing.copy} catalogue={parts.data ?? []} onClose={close} />
@@ -82,6 +84,7 @@ export function CataloguePage() {
 function PartRow({ part, edits, onDo }: { part: PartType; edits: boolean; onDo: (doing: Doing) => void }) {
   const { site } = useSession()
   const stands = [
+    part.nozzleMm === null ? null : `${part.nozzleMm} mm opening`,
     part.maxNozzleC === null ? null : `${part.maxNozzleC} °C at most`,
     part.toleratesAbrasive === null ? null : part.toleratesAbrasive ? 'abrasive filament' : 'nothing abrasive',
   ].filter((word) => word !== null)

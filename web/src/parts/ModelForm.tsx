@@ -6,7 +6,7 @@ import type { Kit, MachineLimits, ModelBed, ModelSlot, PartType, PrinterModel } 
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import classes from './Catalogue.module.css'
 import { useSlotKinds } from './useSlotKinds.ts'
 
@@ -46,7 +46,7 @@ export function ModelForm(props: {
 }) {
   const { from, copy, catalogue, onClose } = props
   const changing = from !== null && !copy
-  const { submit, problem, fields, busy } = useAction(changing ? 'Model changed' : 'Model added', onClose)
+  const { submit, problem, fields, busy } = useSetAction(changing ? 'Model changed' : 'Model added', onClose)
   const [make, setMake] = useState(from?.make ?? '')
   const [name, setName] = useState(copy ? `${given(from).name} (copy)` : (from?.name ?? ''))
   const [build, setBuild] = useState(from?.build ?? '')

@@ -16,7 +16,7 @@ import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { JointsField } from './JointsField.tsx'
 import { useSlotKinds } from './useSlotKinds.ts'
 
@@ -38,7 +38,7 @@ const noWork = 'none of these: no sign-off needed'
 export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; copy: boolean; onClose: () => void }) {
   const { site } = useSession()
   const changing = from !== null && !copy
-  const { submit, problem, fields, busy } = useAction(changing ? 'Part type changed' : 'Part type added', onClose)
+  const { submit, problem, fields, busy } = useSetAction(changing ? 'Part type changed' : 'Part type added', onClose)
   const [name, setName] = useState(copy ? `${given(from).name} (copy)` : (from?.name ?? ''))
   const [slotKind, setSlotKind] = useState(from?.slotKind ?? '')
   const [ownName, setOwnName] = useState('')
@@ -52,6 +52,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const [agesBy, setAgesBy] = useState<Clock>(from?.agesBy ?? 'hours')
   const [tradeInterval, setTradeInterval] = useState<number | undefined>(from?.tradeInterval)
   const [maxNozzleC, setMaxNozzleC] = useState<number | undefined>(from?.maxNozzleC ?? undefined)
+  const [nozzleMm, setNozzleMm] = useState<number | undefined>(from?.nozzleMm ?? undefined)
   const [tradeWeight, setTradeWeight] = useState<number | undefined>(from?.tradeWeight ?? 1)
   const [abrasive, setAbrasive] = useState(
     from?.toleratesAbrasive == null ? 'does not matter' : from.toleratesAbrasive ? 'stands it' : 'is eaten by it',
@@ -80,6 +81,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           tradeInterval: tradeInterval ?? 0,
           ...(tradeWeight === undefined ? {} : { tradeWeight }),
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),
+          ...(slotKind === 'nozzle' && nozzleMm !== undefined ? { nozzleMm } : {}),
           ...(joints.length > 0 ? { joints } : {}),
           ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
         }
@@ -134,6 +136,15 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         onChange={setTradeWeight}
         error={fields.tradeWeight}
       />
+      {slotKind === 'nozzle' && (
+        <FigureField
+          label="Opening of the nozzle, in mm"
+          description="A job file that was made for another one is stopped."
+          value={nozzleMm}
+          onChange={setNozzleMm}
+          error={fields.nozzleMm}
+        />
+      )}
       <StandsFields
         maxNozzleC={maxNozzleC}
         setMaxNozzleC={setMaxNozzleC}

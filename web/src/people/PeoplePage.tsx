@@ -18,6 +18,7 @@ import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { day } from '../ui/words.ts'
 import { Invitation } from './Invitation.tsx'
 import classes from './People.module.css'
@@ -95,7 +96,7 @@ export function PeoplePage() {
 /** Which sign-offs the workshop does without. */
 function Relax() {
   const { site } = useSession()
-  const { submit, problem, busy } = useAction('Set', () => undefined)
+  const { submit, problem, busy } = useSetAction('Set', () => undefined)
   const [relaxed, setRelaxed] = useState<string[]>(site.relaxed)
   return (
     <form
@@ -196,7 +197,7 @@ function CodeDialog({ person, onClose }: { person: { id: string; displayName: st
 }
 
 function ChangeForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Changed', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Changed', onClose)
   const [displayName, setDisplayName] = useState(person.displayName)
   const [role, setRole] = useState<Role>(person.role)
   return (

@@ -5,13 +5,13 @@ import type { PersonHere, ShiftPlan, ShiftTime } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { DayField, TimeField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { weekdays, weekOrder } from './shiftWords.ts'
 
 /** When somebody is here: every week, and on single days that replace the week's. */
 export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
   const { nowMs } = useSession()
-  const { submit, problem, fields, busy } = useAction('Shifts set', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Shifts set', onClose)
   const [plan, setPlan] = useState<ShiftPlan>(person.shifts)
   const { weekly, days } = plan
   const setWeek = (i: number, change: Partial<ShiftPlan['weekly'][number]>) =>

@@ -2,14 +2,14 @@ import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { useSession } from '../shell/session.ts'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import classes from './Workshop.module.css'
 
 /** Where phones reach the site: what labels, tags and invitations carry. */
 export function SiteAddress() {
   const { site, labelsCarry, may } = useSession()
   const [address, setAddress] = useState(site.address ?? '')
-  const { submit, problem, fields, busy } = useAction('Address set', () => undefined)
+  const { submit, problem, fields, busy } = useSetAction('Address set', () => undefined)
   return (
     <form
       id="address"

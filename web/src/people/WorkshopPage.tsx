@@ -12,7 +12,7 @@ import { Problem } from '../ui/Problem.tsx'
 import { dayFormat } from '../ui/dayText.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { ago } from '../ui/words.ts'
 import { SiteAddress } from './SiteAddress.tsx'
 import classes from './Workshop.module.css'
@@ -122,7 +122,7 @@ function Calendar() {
   const [closedWeekdays, setWeekdays] = useState(site.closedWeekdays.map(String))
   const [closedDays, setDays] = useState(site.closedDays)
   const [weekBegins, setWeekBegins] = useState<Weekday>(site.weekBegins)
-  const { submit, problem, fields, busy } = useAction('Calendar set', () => undefined)
+  const { submit, problem, fields, busy } = useSetAction('Calendar set', () => undefined)
   const edits = may('set up the site')
   return (
     <form

@@ -5,7 +5,7 @@ import { usePeople } from '../people/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField } from '../ui/dates.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 
 const everybody = 'everybody'
 
@@ -17,7 +17,7 @@ export function AwayForm({ today, onClose }: { today: string; onClose: () => voi
   const [who, setWho] = useState<string | null>(person.id)
   const [day, setDay] = useState(today)
   const [isAway, setAway] = useState(true)
-  const { submit, problem, fields, busy } = useAction('The plan is made anew', onClose)
+  const { submit, problem, fields, busy } = useSetAction('The plan is made anew', onClose)
   const chosen = own.find(({ id }) => id === who)
   const send = () => {
     if (who === everybody)

@@ -4,7 +4,7 @@ import { fromMinor, minorDigits, onHoldOrders, toMinor, type OnHoldOrder, type P
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 
 /** By which rules the workshop plans: how far, how much of a shift, what a visit takes to set up. */
 export function PlanRulesForm({ rules, onClose }: { rules: PlanRules; onClose: () => void }) {
@@ -14,7 +14,7 @@ export function PlanRulesForm({ rules, onClose }: { rules: PlanRules; onClose: (
   const [setUp, setSetUp] = useState<number | undefined>(rules.setUpMinutes)
   const [change, setChange] = useState<number | undefined>(fromMinor(rules.changeCostMinor, site.currency))
   const [onHold, setOnHold] = useState<OnHoldOrder>(rules.onHold)
-  const { submit, problem, fields, busy } = useAction('Rules of the plan set', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Rules of the plan set', onClose)
   return (
     <ActionDialog
       title="Rules of the plan"

@@ -4,14 +4,14 @@ import type { PrinterModel, ReadingKind } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import classes from './Readings.module.css'
 import { modelName } from '../ui/words.ts'
 import { useModels } from '../parts/reads.ts'
 
 /** What is measured, its limits, and what an adjustment does to it. */
 export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction(from ? 'Limits set' : 'Kind of reading added', onClose)
+  const { submit, problem, fields, busy } = useSetAction(from ? 'Limits set' : 'Kind of reading added', onClose)
   const { data: models = [] } = useModels()
   const [readingKindId] = useState(() => from?.id ?? newKey())
   const [kind, setKind] = useState<Omit<ReadingKind, 'id'>>(

@@ -3,14 +3,14 @@ import { fromMinor, toMinor, type CostRates } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 
 const ownRoles = ['member', 'operator', 'technician', 'lead'] as const
 
 /** What an hour of work, a kilowatt hour and a kilogram of filament cost. */
 export function RatesForm({ rates, onClose }: { rates: CostRates; onClose: () => void }) {
   const { site } = useSession()
-  const { submit, problem, fields, busy } = useAction('Rates set', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Rates set', onClose)
   const unit = (minor: number | null | undefined) => (minor == null ? undefined : fromMinor(minor, site.currency))
   const minor = (amount: number | undefined) => (amount === undefined ? null : toMinor(amount, site.currency))
   const [labour, setLabour] = useState<number | undefined>(unit(rates.labourMinorPerHour))

@@ -29,7 +29,14 @@ it('is about any printer when too many were touched to be named', () =>
 it('knows every area', () => {
   const addresses = ['/api/printers', `/api/printers/${limpet}/counts`, '/api/parts', '/api/lives', '/api/plan/round']
   addresses.push('/api/logbook', '/api/people', '/api/stores/spools', '/api/readings/kinds', '/api/checks/types')
-  addresses.push('/api/faults', '/api/notices', '/api/presence', '/api/enclosures', '/api/upgrades')
+  addresses.push(
+    '/api/faults',
+    '/api/notices',
+    '/api/presence',
+    '/api/enclosures',
+    '/api/upgrades',
+    '/api/jobs/materials',
+  )
   for (const area of areas)
     expect([area, addresses.some((address) => concerns(notice([area]), address))]).toEqual([area, true])
 })

@@ -17,6 +17,7 @@ const lists: Record<Area, readonly string[]> = {
   presence: ['/api/presence'],
   enclosure: ['/api/enclosures'],
   upgrades: ['/api/upgrades'],
+  jobs: ['/api/jobs'],
 }
 const ofPrinter = /^\/api\/printers\/([0-9a-f-]{36})(?:\/|\?|$)/
 

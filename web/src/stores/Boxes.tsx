@@ -8,6 +8,7 @@ import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { Section } from '../ui/Section.tsx'
 import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { ago, shortDay } from '../ui/words.ts'
 import { readLines } from './readLines.ts'
 import { useBoxes } from './reads.ts'
@@ -72,7 +73,7 @@ export function Boxes() {
 const linesWords = (lines: BoxLine[]) => lines.map(({ what, pieces }) => `${pieces} × ${what}`).join(', ')
 
 function PackForm({ box, onClose }: { box: Box | null; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Box packed', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Box packed', onClose)
   const [name, setName] = useState(box?.name ?? '')
   const [home, setHome] = useState(box?.home ?? '')
   const [days, setDays] = useState<number | undefined>(box?.checkEveryDays ?? 30)

@@ -4,7 +4,7 @@ import type { KitLine, StockLine } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 import { KitFields } from './KitFields.tsx'
 
 const noPart = 'no wear part: glue, screws and the like'
@@ -22,7 +22,7 @@ export function ItemForm(props: {
 }) {
   const { item, notKept, items, onClose } = props
   const was = item?.content
-  const { submit, problem, fields, busy } = useAction(item ? 'Item changed' : 'Item kept', onClose)
+  const { submit, problem, fields, busy } = useSetAction(item ? 'Item changed' : 'Item kept', onClose)
   const [partTypeId, setPartType] = useState<string | null>(was ? was.partTypeId : null)
   const [contents, setContents] = useState<KitLine[] | null>(was?.contents ?? null)
   const [name, setName] = useState(was?.name ?? '')

@@ -3,13 +3,13 @@ import { useState } from 'react'
 import type { StandingRule } from '@diatribon/contract'
 import { usePartTypes } from '../parts/reads.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useSetAction } from '../ui/useSetAction.ts'
 
 /** Which part goes in when one of a type fails. */
 export function RuleForm(props: { partTypeId: string | null; rules: StandingRule[]; onClose: () => void }) {
   const { partTypeId: first, rules, onClose } = props
   const { data: catalogue = [] } = usePartTypes()
-  const { submit, problem, fields, busy } = useAction('Rule set', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Rule set', onClose)
   const was = rules.find((one) => one.partTypeId === first)
   const [partTypeId, setPart] = useState(first)
   const [insteadId, setInstead] = useState<string | null>(was?.insteadId ?? null)

@@ -123,3 +123,12 @@ export const attachment = pgTable(
   },
   (t) => [index('attachment_site').on(t.siteId)],
 )
+
+/** How often something was set, and by which entry last: two forms that were open at once do not overwrite each other unseen. */
+export const setVersion = pgTable('set_version', {
+  /** What was set, such as "item" and its id. */
+  id: text('id').primaryKey(),
+  siteId: uuid('site_id').notNull(),
+  version: integer('version').notNull(),
+  seq: entrySeq('seq').notNull(),
+})

@@ -1,6 +1,16 @@
 import { sql } from 'drizzle-orm'
-import { boolean, doublePrecision, index, pgTable, primaryKey, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
-import type { EvidenceKind, JobOutcome } from '@diatribon/contract'
+import {
+  boolean,
+  doublePrecision,
+  index,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core'
+import type { EvidenceKind, JobOutcome, MaterialContent } from '@diatribon/contract'
 import { moment, entrySeq, counters } from './columns.ts'
 import { printer } from './printers.ts'
 
@@ -88,3 +98,10 @@ export const job = pgTable(
     index('job_printer').on(t.printerId, t.finishedAt),
   ],
 )
+
+/** What is usual for a material. */
+export const material = pgTable('material', {
+  id: uuid('id').primaryKey(),
+  siteId: uuid('site_id').notNull(),
+  content: jsonb('content').$type<MaterialContent>().notNull(),
+})

@@ -18,6 +18,8 @@ export const partType = pgTable(
     agesBy: text('ages_by').$type<Clock>().notNull(),
     tradeInterval: doublePrecision('trade_interval').notNull(),
     maxNozzleC: doublePrecision('max_nozzle_c'),
+    /** Opening of a nozzle. */
+    nozzleMm: doublePrecision('nozzle_mm'),
     toleratesAbrasive: boolean('tolerates_abrasive'),
     /** How much the trade's interval counts against our own lives. */
     tradeWeight: doublePrecision('trade_weight').notNull().default(1),

@@ -1,7 +1,8 @@
 import { Button, Textarea, TextInput } from '@mantine/core'
 import type { ReactNode } from 'react'
 import { ActionDialog } from '../../ui/ActionDialog.tsx'
-import { useAction, type FormAction } from '../../ui/useAction.ts'
+import type { FormAction } from '../../ui/useAction.ts'
+import { useSetAction } from '../../ui/useSetAction.ts'
 
 interface Props {
   /** What is edited: "symptom", "cause", "test". */
@@ -18,7 +19,7 @@ interface Props {
 
 /** The sheet in which a piece of the knowledge is written, changed or dropped. */
 export function EditorDialog({ what, before, name, onName, action, onClose, children }: Props) {
-  const { submit, problem, fields, busy } = useAction('Set', onClose)
+  const { submit, problem, fields, busy } = useSetAction('Set', onClose)
   return (
     <ActionDialog
       title={before ? `Change: ${before}` : `A ${what}`}
