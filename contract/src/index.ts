@@ -306,7 +306,7 @@ export {
   type Symptom,
   type TestOutcome,
 } from './faults/knowledge.ts'
-export { labelReportSchema, type LabelPage, type LabelReport } from './faults/report.ts'
+export { labelReportSchema, type LabelPage, type LabelReport, type ReportsFromOutside } from './faults/report.ts'
 export type { DowntimePage, ParetoRow, ServiceRow } from './faults/downtime.ts'
 export {
   confirmedWork,

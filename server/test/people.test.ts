@@ -31,9 +31,10 @@ describe('sign-in', () => {
       person: { role: 'technician', displayName: 'Test technician' },
       site: { name: 'Test shed' },
     })
-    expect(headers.get('set-cookie')).toMatch(
-      /^diatribon_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/,
-    )
+    expect(headers.getSetCookie()).toEqual([
+      expect.stringMatching(/^diatribon_session=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/),
+      expect.stringMatching(/^diatribon_device=[\w-]{43}; Path=\/; HttpOnly; SameSite=Lax; Max-Age=\d+$/),
+    ])
     expect((await client.call<Session>('GET', '/api/session')).body.person.name).toBe('technician')
     const cookie = headers.get('set-cookie')!.split(';')[0]!
     expect((await client.call('DELETE', '/api/session')).status).toBe(204)

@@ -259,20 +259,17 @@ describe('the workshop’s plan', () => {
 })
 
 describe('a long job', () => {
-  it('is the less likely to get through the longer it is; a stop and unknown ages are told', async () => {
+  it('is the less likely to get through the longer it is; what is stopped is not offered', async () => {
     const ask = (hours: number) => lead.get<LongJobPage>(`/api/plan/long-job?hours=${hours}`)
     const [short, long] = [await ask(2), await ask(40)]
     const chanceOf = ({ printers }: LongJobPage) => printers.find(({ printer }) => printer.id === shop.ids.printer)!
     expect(chanceOf(short).chance).toBeGreaterThan(chanceOf(long).chance)
     expect(chanceOf(long).limits[0]).toBeLessThanOrEqual(chanceOf(long).chance)
-    await lead.act({
-      kind: 'report-fault',
-      printerId: shop.ids.printer,
-      faultId: randomUUID(),
-      symptom: 'Smells',
-      mayGoOn: false,
-    })
-    expect(chanceOf(await ask(2)).notes.join(' ')).toContain('one says stop')
+    const fault = { printerId: shop.ids.printer, faultId: randomUUID() }
+    await lead.act({ kind: 'report-fault', ...fault, symptom: 'Smells', mayGoOn: false })
+    expect(chanceOf(await ask(2))).toBeUndefined()
+    await lead.act({ kind: 'lift-stop', ...fault, reason: 'Only the new filament' })
+    expect(chanceOf(await ask(2)).notes).toContain('A fault is open.')
     expect(await lead.call('GET', '/api/plan/long-job?hours=-1')).toMatchObject({ status: 400 })
   })
 })

@@ -23,6 +23,6 @@ export const reportFault: ActionShape = {
     photos: photoIds,
     reporter: words(80),
   }),
-  areas: ['printers', 'checks', 'readings', 'plan', 'faults', 'logbook'],
+  areas: ['printers', 'checks', 'readings', 'plan', 'faults', 'notices', 'logbook'],
   summary: 'Report a fault of a printer, and whether printing may go on.',
 }

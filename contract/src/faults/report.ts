@@ -30,6 +30,13 @@ export interface LabelReport {
   photos?: string[]
 }
 
+/** Many stops by people without an account in the last hour: somebody should look, at the printers and at who it is. */
+export interface ReportsFromOutside {
+  printers: number
+  /** Reports that were turned away since there were too many. */
+  refused: number
+}
+
 export const labelReportSchema = Joi.object<LabelReport>({
   key: uuid.required(),
   symptom: words(1000).required(),

@@ -21,6 +21,8 @@ const noFacts = new Set<PgTable>([
   tables.mailSent,
   tables.session,
   tables.signInBrake,
+  tables.knownDevice,
+  tables.reportBrake,
   tables.presence,
   tables.savedView,
   tables.readMark,

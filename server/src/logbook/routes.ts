@@ -14,6 +14,7 @@ import { handover } from './handover.ts'
 import { logPage } from './logPage.ts'
 import { noticesOn } from './notices.ts'
 import { streamCheck } from './streamCheck.ts'
+import { reportsFromOutside } from '../faults/reportsFromOutside.ts'
 import { versionsOf } from './versions.ts'
 
 const mostViews = 30
@@ -121,7 +122,11 @@ export function logbookRoutes(services: Services): Router {
           sql`${noteLink.seq} > coalesce((SELECT m.seq FROM read_mark m WHERE m.person_id = ${person.id}), 0)`,
         ),
       )
-    response.json({ notices: await noticesOn(db, dayIn(site.timeZone)(clock())), unread: given(unread).notes })
+    response.json({
+      notices: await noticesOn(db, dayIn(site.timeZone)(clock())),
+      unread: given(unread).notes,
+      fromOutside: await reportsFromOutside(db, clock()),
+    })
   })
 
   return router

@@ -2,11 +2,11 @@ import { dayMs } from '@diatribon/core'
 import { createHash, randomBytes } from 'node:crypto'
 import { eq } from 'drizzle-orm'
 import { easyPin } from '@diatribon/contract'
-import type { Db } from '../platform/database.ts'
+import type { Database, Db } from '../platform/database.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { invitation, person } from '../platform/tables.ts'
 import { isStaff } from '../rules/mayDo.ts'
-import { setPin, type Sessions } from '../services/sessions.ts'
+import { changeCredential } from '../services/sessions.ts'
 
 const openDays = 7
 const hashOf = (code: string) => createHash('sha256').update(code).digest('hex')
@@ -30,8 +30,7 @@ export async function invite(db: Db, personId: string, now: Date): Promise<{ cod
  * @returns the name to sign in with. @throws Refusal for a code that does not hold, or a PIN that is guessed at once
  */
 export async function join(
-  db: Db,
-  sessions: Sessions,
+  { db, pool }: Database,
   { code, pin, now }: { code: string; pin: string; now: Date },
 ): Promise<string> {
   const [open] = await db
@@ -51,7 +50,6 @@ export async function join(
       'not-there',
       'This invitation does not hold: it was used, is too old, or a newer one was made. Ask a lead for another.',
     )
-  await setPin(db, who.id, pin)
-  await sessions.endAll(who.id)
+  await changeCredential(pool, who.id, pin)
   return who.name
 }

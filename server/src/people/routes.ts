@@ -15,13 +15,24 @@ import {
 } from '@diatribon/contract'
 import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { labelsCarry } from '../platform/addresses.ts'
-import { addressOf, cookieName, idFrom, requires, sessionToken, signedIn, type Services } from '../services/services.ts'
+import {
+  addressOf,
+  cookieName,
+  cookieOf,
+  idFrom,
+  requires,
+  sessionToken,
+  signedIn,
+  type Services,
+} from '../services/services.ts'
 import { site } from '../platform/tables.ts'
 import { invite, join } from './invitations.ts'
 import { setPin } from '../services/sessions.ts'
 import { staff } from './staff.ts'
 
 const cookieDays = 14
+const deviceCookieDays = 180
+const deviceCookieName = 'diatribon_device'
 /** What an hour of work costs until the lead says otherwise, minor units. Common practice, no source. */
 const usualLabourCostMinor = 3000
 
@@ -30,11 +41,20 @@ export function peopleRoutes(services: Services): Router {
   const router = Router()
 
   /** Only over TLS where the page came over TLS, be it at a proxy that we trust. */
-  const setCookie = (request: Request, response: Response, token: string, days: number) =>
-    response.setHeader(
+  const setCookie = (request: Request, response: Response, token: string, days: number, name = cookieName) =>
+    response.append(
       'set-cookie',
-      `${cookieName}=${token}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${days * 24 * 3600}${request.secure ? '; Secure' : ''}`,
+      `${name}=${token}; Path=/; HttpOnly; SameSite=Lax; Max-Age=${days * 24 * 3600}${request.secure ? '; Secure' : ''}`,
     )
+
+  /** Signs in and leaves the session and the mark of the device with it. @returns the session’s token */
+  async function signIn(request: Request, response: Response, who: SignIn): Promise<string> {
+    const from = { address: request.ip ?? '', device: cookieOf(request, deviceCookieName) }
+    const { token, deviceToken } = await sessions.signIn(who, from)
+    setCookie(request, response, token, cookieDays)
+    setCookie(request, response, deviceToken, deviceCookieDays, deviceCookieName)
+    return token
+  }
 
   // A brake on one address, beside the brake on each account.
   const brake = rateLimit({
@@ -66,8 +86,7 @@ export function peopleRoutes(services: Services): Router {
   })
 
   router.post('/session', brake, async (request, response) => {
-    const token = await sessions.signIn(checked<SignIn>(signInSchema, request.body))
-    setCookie(request, response, token, cookieDays)
+    const token = await signIn(request, response, checked<SignIn>(signInSchema, request.body))
     const found = await sessions.lookUp(token)
     const opened = `${request.protocol}://${request.headers.host}`
     const session: Session = {
@@ -114,9 +133,8 @@ export function peopleRoutes(services: Services): Router {
 
   router.post('/join', brake, async (request, response) => {
     const { code, pin } = checked<{ code: string; pin: string }>(joinSchema, request.body)
-    const name = await join(database.db, sessions, { code, pin, now: clock() })
-    const token = await sessions.signIn({ name, pin })
-    setCookie(request, response, token, cookieDays)
+    const name = await join(database, { code, pin, now: clock() })
+    await signIn(request, response, { name, pin })
     response.status(201).json({ name })
   })
 
@@ -154,8 +172,7 @@ export function peopleRoutes(services: Services): Router {
       throw new Refusal(400, code, message, fields)
     }
     await setPin(database.db, personId, pin)
-    const token = await sessions.signIn({ name, pin })
-    setCookie(request, response, token, cookieDays)
+    await signIn(request, response, { name, pin })
     response.status(201).json({ siteId, personId })
   })
 

@@ -88,10 +88,11 @@ export function signedIn(request: Request): SignedIn {
   return given(signedInBy.get(request))
 }
 
-export function sessionToken(request: Request): string | undefined {
+export const sessionToken = (request: Request) => cookieOf(request, cookieName)
+
+export function cookieOf(request: Request, name: string): string | undefined {
   const header = request.headers.cookie
-  if (!header) return undefined
-  return parseCookie(header)[cookieName]
+  return header ? parseCookie(header)[name] : undefined
 }
 
 /** Sees to it that kept figures hold for whoever asks, as far as that is quickly done. */

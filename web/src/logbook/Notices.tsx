@@ -5,7 +5,7 @@ import { DayField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
-import { day } from '../ui/words.ts'
+import { day, plural } from '../ui/words.ts'
 import classes from './Logbook.module.css'
 import { useNoticeBoard } from './reads.ts'
 
@@ -17,6 +17,16 @@ export function Notices({ pins = false }: { pins?: boolean }) {
   const { submit, busy } = useAction('Taken down', () => undefined)
   return (
     <>
+      {data?.fromOutside && may('lift a stop') && (
+        <div role="note" className={classes.notice}>
+          <span>
+            <b>Many stops by label in the last hour:</b> {plural(data.fromOutside.printers, 'printer')} stopped by
+            people without an account
+            {data.fromOutside.refused > 0 && `, ${plural(data.fromOutside.refused, 'more report')} turned away`}. Look
+            at the printers, and at who it is; each stop is lifted on the page of its printer.
+          </span>
+        </div>
+      )}
       {data?.notices.map(({ id, text, until, who }) => (
         <div key={id} role="note" className={classes.notice}>
           <span>

@@ -1,5 +1,15 @@
 import { sql } from 'drizzle-orm'
-import { doublePrecision, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core'
+import {
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  uniqueIndex,
+  uuid,
+  primaryKey,
+} from 'drizzle-orm/pg-core'
 import type { CostRates, Relaxable, Role, ShiftPlan, SignOff, Weekday } from '@diatribon/contract'
 import { moment, entrySeq } from './columns.ts'
 
@@ -149,3 +159,23 @@ export const deviceToken = pgTable(
   },
   (t) => [uniqueIndex('device_token_hash').on(t.tokenHash)],
 )
+
+/** Not facts: devices that somebody has signed in from; several people may share one. Only the hash of its mark is kept. */
+export const knownDevice = pgTable(
+  'known_device',
+  {
+    tokenHash: text('token_hash').notNull(),
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => person.id),
+    lastAt: moment('last_at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.tokenHash, t.personId] }), index('known_device_person').on(t.personId)],
+)
+
+/** Not facts: how many reports by label came lately, from an address or in all. */
+export const reportBrake = pgTable('report_brake', {
+  id: text('id').primaryKey(),
+  since: moment('since').notNull(),
+  count: integer('count').notNull(),
+})
