@@ -1,5 +1,6 @@
 import js from '@eslint/js'
 import hooks from 'eslint-plugin-react-hooks'
+import regexp from 'eslint-plugin-regexp'
 import tseslint from 'typescript-eslint'
 import { noCircles } from './tools/lint/noCircles.mjs'
 
@@ -130,6 +131,16 @@ export default tseslint.config(
       '@typescript-eslint/no-non-null-assertion': 'off',
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-control-regex': 'off',
+    },
+  },
+  {
+    // What people write is read in a time that grows with its length and no faster.
+    plugins: { regexp },
+    files: ['**/src/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
+      'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
     },
   },
   {

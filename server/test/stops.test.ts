@@ -312,3 +312,24 @@ describe('on a printer that is stopped or on hold', () => {
     await technician.act(begin(id, 'first layer'))
   })
 })
+
+describe('a printer that is a minute, a day and a week old', () => {
+  it.each([1 / 1440, 1, 7])('(%d days) answers every page of its own', async (days) => {
+    const id = randomUUID()
+    await lead.act({
+      kind: 'take-in-printer',
+      at: at(days),
+      printerId: id,
+      modelId: shop.ids.model,
+      name: `Young ${++place}`,
+      room: 'Shed',
+      rack: 'Y',
+      place,
+      meterHours: 0,
+      parts: { Nozzle: shop.ids.nozzle, 'X belt': shop.ids.belt },
+    })
+    if (days >= 1) await lead.act({ kind: 'count-hours', printerId: id, at: at(days / 2), meterHours: days * 3 })
+    for (const page of ['', '/checks', '/readings', '/as-built', '/counts', '/forecast', '/jobs', '/loans', '/return'])
+      expect([page, (await lead.call('GET', `/api/printers/${id}${page}`)).status]).toEqual([page, 200])
+  })
+})

@@ -1,5 +1,7 @@
+import type { Freshness } from '../freshness.ts'
 /** What a printer is expected to run, by day of the week. */
 export interface ForecastPage {
+  fresh: Freshness
   /** null: too little has been counted. */
   weekdays: { weekday: number; closed: boolean; mean: number; limits: [low: number, high: number] | null }[] | null
   weekMean: number

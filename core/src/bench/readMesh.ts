@@ -16,7 +16,8 @@ const mostPoints = 10_000
  */
 export function readMesh(text: string): MeshHeights {
   const lines = text
-    .split(/\r\n|\n|\r|\](?=\s*,?\s*\[)/)
+    .replace(/\][\s,]*\[/g, ']\n[')
+    .split(/\r\n|\n|\r/)
     .map((line, i) => ({ line: i + 1, cells: cellsOf(line) }))
     .filter(({ cells }) => cells !== null && cells.length > 0) as { line: number; cells: string[] }[]
   const rows = withoutIndexes(lines)
@@ -54,12 +55,13 @@ function cellsOf(line: string): string[] | null {
   const hasPoints = /\d\.\d/.test(bare)
   // Without a decimal point, a comma between digits and no blank after it is a decimal comma, unless commas are all there is.
   const decimalCommas = !hasPoints && /(^|[\s;])[+-]?\d+,\d+($|[\s;])/.test(bare)
-  const separators = decimalCommas ? /[\s;]+/ : /[\s,;]+/
+  const separators = decimalCommas ? /[\s;]/ : /[\s,;]/
   const cells = bare
     .split(separators)
     .filter((cell) => cell !== '')
     .map((cell) => (decimalCommas ? cell.replace(',', '.') : cell))
-  const isCell = (cell: string) => missing.has(cell.toLowerCase()) || /^[+-]?(\d+\.?\d*|\.\d+)(e[+-]?\d+)?$/i.test(cell)
+  const isCell = (cell: string) =>
+    missing.has(cell.toLowerCase()) || /^[+-]?(\d+(?:\.\d*)?|\.\d+)(e[+-]?\d+)?$/i.test(cell)
   return cells.every(isCell) ? cells : null
 }
 

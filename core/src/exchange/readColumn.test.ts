@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { readCell, understandColumn, type ColumnType } from './readColumn.ts'
 import { readDuration } from './readDuration.ts'
+import { readFigure } from './readFigure.ts'
 import { dayOrderOf, readMomentText } from './readMoment.ts'
 import { decodeTable, tableOf } from './readTable.ts'
 
@@ -156,3 +157,23 @@ describe('a file', () => {
     expect(tableOf([])).toEqual({ headers: [], rows: [] })
   })
 })
+
+it('reads what is long in a time that grows with its length alone', () => {
+  const long = 300_000
+  expect(readDuration(`1d${'1'.repeat(long)}`)).toBeNull()
+  expect(readFigure(`1${'.123'.repeat(long)}x`)).toEqual({ kind: 'none' })
+  expect(readMomentText(`1/1/2026${' '.repeat(long)}x`)).toEqual({ kind: 'none' })
+  const { headers } = tableOf([Array.from({ length: long }, () => 'a'), ['1']])
+  expect(headers.slice(0, 2)).toEqual(['a', 'a (B)'])
+  // That they end is what is tried: read with backtracking, the first of them takes hours.
+})
+
+it('a duration has each unit once, the larger first', () =>
+  expect(['2 h 3 h', '5 min 2 h', '2h30', '2.5 min', '1 d 2.5 h', '3 hours 5 minutes'].map(readDuration)).toEqual([
+    null,
+    null,
+    null,
+    null,
+    26.5,
+    3 + 5 / 60,
+  ]))

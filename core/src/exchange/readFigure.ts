@@ -7,6 +7,8 @@ export type ReadFigure =
 
 export type DecimalMark = '.' | ','
 
+/** No figure that means anything is longer. */
+const longest = 60
 const plain = /^([+-]?)(\d*)(?:([.,])(\d*))?$/
 /** One mark, one to three digits before it, none of them a leading nought, and three behind: 1.830 or 1,250. */
 const bothWays = /^[+-]?[1-9]\d{0,2}[.,]\d{3}$/
@@ -28,6 +30,7 @@ export function readFigure(text: string, decimalMark?: DecimalMark): ReadFigure 
     .replace(/[\u00A0\u2009\u202F]/g, ' ')
     .replace(/\u2019/g, "'")
   if (written === '') return { kind: 'empty' }
+  if (written.length > longest) return { kind: 'none' }
   if (bothWays.test(written)) {
     const asDecimal = Number(written.replace(',', '.'))
     const asThousands = Number(written.replace(/[.,]/, ''))

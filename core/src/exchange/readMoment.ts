@@ -20,6 +20,8 @@ export type ReadMoment =
   | { kind: 'either'; dayFirst: WallMoment; monthFirst: WallMoment }
   | { kind: 'none' }
 
+/** No moment is written longer. */
+const longest = 60
 const zoned = /^\d{4}-\d{2}-\d{2}T[\d:.]+(?:Z|[+-]\d{2}:?\d{2})$/
 const dayTime = String.raw`(?:,?[T\s]+(\d{1,2})[:.](\d{2})(?:[:.](\d{2})(?:[.,]\d+)?)?\s*([ap])?\.?m?\.?)?`
 const yearFirst = new RegExp(String.raw`^(\d{4})([-./])(\d{1,2})\2(\d{1,2})\.?${dayTime}$`, 'i')
@@ -36,6 +38,7 @@ const yearLast = new RegExp(String.raw`^(\d{1,2})([-./])\s?(\d{1,2})\2\s?(\d{4}|
 export function readMomentText(text: string, order?: DayOrder): ReadMoment {
   const written = text.trim().replace(/[\u00A0\u2009\u202F]/g, ' ')
   if (written === '') return { kind: 'empty' }
+  if (written.length > longest) return { kind: 'none' }
   if (zoned.test(written)) {
     const ms = Date.parse(written)
     return Number.isNaN(ms) ? { kind: 'none' } : { kind: 'instant', ms }

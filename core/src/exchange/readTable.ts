@@ -53,13 +53,16 @@ export function tableOf(records: readonly string[][]): Table {
   if (first < 0) return { headers: [], rows: [] }
   const names = records[first]!.map((name) => name.trim())
   while (names.length > 0 && names[names.length - 1] === '') names.pop()
-  const headers = names.map((name, i) =>
-    name === '' ? `Column ${letter(i)}` : names.indexOf(name) < i ? `${name} (${letter(i)})` : name,
-  )
+  const seen = new Set<string>()
+  const headers = names.map((name, i) => {
+    const isThere = seen.has(name)
+    seen.add(name)
+    return name === '' ? `Column ${letter(i)}` : isThere ? `${name} (${letter(i)})` : name
+  })
   const rows = records.flatMap((cells, i) =>
     i <= first || isEmpty(cells)
       ? []
-      : [{ row: i + 1, cells, tooMany: cells.slice(headers.length).some((cell) => cell.trim() !== '') }],
+      : [{ row: i + 1, cells, tooMany: cells.some((cell, at) => at >= headers.length && cell.trim() !== '') }],
   )
   return { headers, rows }
 }

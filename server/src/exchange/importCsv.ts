@@ -28,6 +28,7 @@ import { Row } from './readRows.ts'
 import { rowActions, type RowActions } from './rowActions.ts'
 import { openTryRoom } from './tryRoom.ts'
 
+const mostColumns = 500
 /** Rows that are tried between two reports of progress. */
 const triedTogether = 500
 /** Rows that share a transaction when they are written: few, so that what others do gets its turn between. */
@@ -194,7 +195,13 @@ function readTable(bytes: Uint8Array): Table {
     )
   }
   const delimiter = separatorOf(text)
-  return tableOf(Papa.parse<string[]>(text, { header: false, skipEmptyLines: false, delimiter }).data)
+  const table = tableOf(Papa.parse<string[]>(text, { header: false, skipEmptyLines: false, delimiter }).data)
+  if (table.headers.length > mostColumns)
+    throw badInput(
+      'file',
+      `The file has ${table.headers.length.toLocaleString('en-GB')} columns; at most ${mostColumns} are read. Is it a table?`,
+    )
+  return table
 }
 
 /** How each column is to be read, and what has to be asked first. */

@@ -1,5 +1,5 @@
 import { Router } from 'express'
-import { lastYear, type PrinterPage } from '@diatribon/contract'
+import { lastYear, type ForecastPage, type PrinterPage } from '@diatribon/contract'
 import { counts } from '../hours/counts.ts'
 import { endedJobs } from '../hours/endedJobs.ts'
 import { forecastPage } from '../plan/forecastPage.ts'
@@ -55,10 +55,9 @@ export function printerRoutes(services: Services): Router {
   })
   router.get('/printers/:id/forecast', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
-    await freshFor(services, request, 'forecast', [id])
-    response.json(
-      await forecastPage(database.db, { printerId: id, calendar: calendarOf(signedIn(request)), now: clock() }),
-    )
+    const fresh = await freshFor(services, request, 'forecast', [id])
+    const of = { printerId: id, calendar: calendarOf(signedIn(request)), now: clock() }
+    response.json({ fresh, ...(await forecastPage(database.db, of)) } satisfies ForecastPage)
   })
   return router
 }

@@ -38,11 +38,11 @@ export function chaptersWith(chapters: readonly Chapter[], asked: string): Chapt
 /** Which chapter tells about which screen, by the beginning of its address. */
 const ofScreens: [path: RegExp, title: string][] = [
   [/^\/floor/, 'Floor'],
-  [/^\/printers\/[^/]+\?.*view=counts/i, 'Counts'],
-  [/^\/printers\/[^/]+\?.*view=as.{1,3}built/i, 'As built'],
-  [/^\/printers\/[^/]+\?.*view=forecast/i, 'Forecast'],
-  [/^\/printers\/[^/]+\?.*view=checks/i, 'Checks of a printer'],
-  [/^\/printers\/[^/]+\?.*view=readings/i, 'Readings'],
+  [/^\/printers\/[^/?]+\?.*view=counts/i, 'Counts'],
+  [/^\/printers\/[^/?]+\?.*view=as.{1,3}built/i, 'As built'],
+  [/^\/printers\/[^/?]+\?.*view=forecast/i, 'Forecast'],
+  [/^\/printers\/[^/?]+\?.*view=checks/i, 'Checks of a printer'],
+  [/^\/printers\/[^/?]+\?.*view=readings/i, 'Readings'],
   [/^\/printers\//, 'Printer'],
   [/^\/round/, 'Round'],
   [/^\/plan/, 'Plan'],
