@@ -66,6 +66,7 @@ async function main(): Promise<void> {
   process.on('SIGTERM', stop)
   process.on('disconnect', stop) // the command that started this process is gone
   console.log(`Diatribon is ready at ${server.url}`)
+  process.send?.('ready') // whoever started it may start it again when it ends
   const { port: bound, protocol } = new URL(server.url)
   const found = addressesFor(host, Number(bound), protocol)
   for (const address of found) console.log(`Phones on this network find it at ${address}`)

@@ -10,6 +10,9 @@ import { requirePostgres } from './setup/systemPackages.mjs'
 
 const usualPort = 4310
 const portsTried = 50
+/** So many ends in so much time, and something is wrong that another start does not mend. */
+const mostEnds = 5
+const endsMs = 5 * 60_000
 
 /** npm start: everything from a bare clone to a running application. Needs nothing but Node. */
 runCommand(async () => {
@@ -37,31 +40,45 @@ runCommand(async () => {
     if (stopping) return 0
     if (ownDatabase) cluster = watchCluster((first = await startCluster(bin, clusterFolder(home, 'database'))))
     if (stopping) return 0
-    server = spawn(process.execPath, ['--enable-source-maps', join(distFolder, 'serve.js')], {
-      cwd: root,
-      // Its own process group: Ctrl-C reaches it through us, after which the database may stop.
-      detached: true,
-      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
-      env: {
-        ...process.env,
-        NODE_ENV: 'production',
-        DATABASE_URL: process.env.DATABASE_URL ?? first.url,
-        PORT: String(port),
-        DIATRIBON_ROOT: root,
-        ...https,
-      },
-    })
-    const ended = new Promise((done) => server.once('exit', (code) => done(code)))
-    // A database that cannot be brought back ends the whole, with its last lines.
-    const given = cluster?.failed.catch((error) => {
-      server.kill('SIGTERM')
-      return ended.then(() => {
-        throw error
+    const env = {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: process.env.DATABASE_URL ?? first.url,
+      PORT: String(port),
+      DIATRIBON_ROOT: root,
+      ...https,
+    }
+    const ends = []
+    for (;;) {
+      server = spawn(process.execPath, ['--enable-source-maps', join(distFolder, 'serve.js')], {
+        cwd: root,
+        // Its own process group: Ctrl-C reaches it through us, after which the database may stop.
+        detached: true,
+        stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+        env,
       })
-    })
-    const code = await (given ? Promise.race([ended, given.then(() => ended)]) : ended)
-    if (!stopping) await Promise.race([given, new Promise((done) => setTimeout(done, 100))])
-    return stopping ? 0 : (code ?? 1)
+      let wasReady = false
+      server.on('message', (word) => (wasReady ||= word === 'ready'))
+      const ended = new Promise((done) => server.once('exit', (code, signal) => done({ code, signal })))
+      // A database that cannot be brought back ends the whole, with its last lines.
+      const given = cluster?.failed.catch((error) => {
+        server.kill('SIGTERM')
+        return ended.then(() => {
+          throw error
+        })
+      })
+      const { code, signal } = await (given ? Promise.race([ended, given.then(() => ended)]) : ended)
+      if (!stopping) await Promise.race([given, new Promise((done) => setTimeout(done, 100))])
+      if (stopping) return 0
+      // One that never got ready has said why; one that was killed or fell over is started again.
+      ends.push(Date.now())
+      if (!wasReady) return code ?? 1
+      if (ends.filter((at) => at > Date.now() - endsMs).length >= mostEnds) {
+        console.error('The server ends again and again; it is not started any more. Its last lines stand above.')
+        return code || 1
+      }
+      console.error(`The server has ended (${signal ?? `code ${code}`}); it is started again.`)
+    }
   } finally {
     await cluster?.stop()
     openLock()

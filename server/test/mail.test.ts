@@ -89,11 +89,16 @@ describe('the mail server', () => {
     expect((await now()).body.error.message).toContain('does not answer')
     await put(shop.lead, '/api/mail/server', settings({ security: 'STARTTLS', password: login.password }))
     expect((await now()).body.error.message).toContain('no private line')
-    // A password that is not said again stays.
+    // Kept for one address and one kind of line: it goes to no other port, and not in the clear.
     await put(shop.lead, '/api/mail/server', settings())
+    expect((await now()).body.error.message).toContain('did not take the name and password')
+    await put(shop.lead, '/api/mail/server', settings({ password: login.password }))
+    // A password that is not said again stays.
+    await put(shop.lead, '/api/mail/server', settings({ sendAt: '06:30' }))
     await put(technician, '/api/mail/mine', { address: 'nobody@example.org', wantsMorningMail: false })
     expect((await now()).body.error.message).toContain('did not take the address')
     expect(mails).toEqual([])
+    await put(shop.lead, '/api/mail/server', settings())
   })
 })
 
@@ -156,7 +161,7 @@ describe('the morning mail', () => {
       '2026-11-23',
     ])
     expect(rows).toEqual([{ attempts: 5 }])
-    await put(shop.lead, '/api/mail/server', settings())
+    await put(shop.lead, '/api/mail/server', settings({ password: login.password }))
   })
 
   it('does not come when the workshop is closed, nor at noon, nor to whoever has left', async () => {

@@ -165,6 +165,13 @@ function kill(pid, signal) {
 
 const pause = (ms) => new Promise((done) => setTimeout(done, ms))
 
+/** What ends first; a timer that is left over keeps nobody from ending. @returns what `ended` gives, or null */
+export function endOrPause(ended, ms) {
+  let timer
+  const pausing = new Promise((done) => (timer = setTimeout(() => done(null), ms)))
+  return Promise.race([ended, pausing]).finally(() => clearTimeout(timer))
+}
+
 function postmasterPid(data) {
   const file = join(data, 'postmaster.pid')
   return existsSync(file) ? Number(readFileSync(file, 'utf8').split('\n')[0]) : null
@@ -243,7 +250,7 @@ async function start(bin, data, port, as, settings) {
     },
     async stop() {
       if (server.exitCode === null && server.signalCode === null) server.kill('SIGINT')
-      const gone = await Promise.race([ended, pause(patienceMs / 2)])
+      const gone = await endOrPause(ended, patienceMs / 2)
       if (!gone) await stopLeftover(data)
       await ended
     },

@@ -1,9 +1,12 @@
-import { isFull } from './cluster.mjs'
+import { endOrPause, isFull } from './cluster.mjs'
 import { SetupProblem } from './say.mjs'
 
 /** So many looks without an answer, and it stands still. */
 const silentLooks = 4
 const fullPauseMs = 10_000
+/** One that does not start is tried for so long. */
+const triesMs = 60_000
+const triesPauseMs = 2_000
 /** So many ends in so much time, and something is wrong that a restart does not mend. */
 const usualEnds = 4
 const endsMs = 5 * 60_000
@@ -20,6 +23,8 @@ const pause = (ms) => new Promise((done) => setTimeout(done, ms))
  */
 export function watchCluster(cluster, { lookMs = 5_000, mostEnds = usualEnds } = {}) {
   let stopping = false
+  let tellStop
+  const stopped = new Promise((done) => (tellStop = () => done([])))
   let now = cluster
   const failed = watch()
   failed.catch(() => undefined) // whoever waits for it is told
@@ -34,7 +39,7 @@ export function watchCluster(cluster, { lookMs = 5_000, mostEnds = usualEnds } =
       if (ends.filter((at) => at > Date.now() - endsMs).length >= mostEnds && !isFull(why))
         throw new SetupProblem(`The database ends again and again. Its last lines: ${why}`)
       console.error(`The database ${words.length > 0 ? `has ended: ${why}` : 'does not answer'}; it is started again.`)
-      for (;;) {
+      for (const since = Date.now(); ;) {
         if (stopping) return
         try {
           now = await now.restart()
@@ -42,7 +47,13 @@ export function watchCluster(cluster, { lookMs = 5_000, mostEnds = usualEnds } =
           break
         } catch (error) {
           why = error.message
-          if (!isFull(why)) throw error
+          if (!isFull(why)) {
+            // A machine under load, a port that is taken for a moment, a recovery that takes its time.
+            if (Date.now() - since > triesMs) throw error
+            console.error(`The database does not start yet and is tried again. (${why})`)
+            await pause(triesPauseMs)
+            continue
+          }
           console.error(`The disk is full. The database is started again as soon as there is space. (${why})`)
           await pause(fullPauseMs)
         }
@@ -53,9 +64,9 @@ export function watchCluster(cluster, { lookMs = 5_000, mostEnds = usualEnds } =
   /** @returns its last lines when it has ended, none when it stands still */
   async function untilGone(one) {
     for (let silent = 0; silent < silentLooks;) {
-      const words = await Promise.race([one.ended, pause(lookMs).then(() => null)])
-      if (words) return words.length > 0 ? words : ['(it said nothing)']
+      const words = await endOrPause(Promise.race([one.ended, stopped]), lookMs)
       if (stopping) return []
+      if (words) return words.length > 0 ? words : ['(it said nothing)']
       silent = (await one.answers()) ? 0 : silent + 1
     }
     return []
@@ -65,6 +76,7 @@ export function watchCluster(cluster, { lookMs = 5_000, mostEnds = usualEnds } =
     failed,
     async stop() {
       stopping = true
+      tellStop()
       await now.stop()
     },
   }

@@ -76,6 +76,23 @@ function isAlive(pid: number): boolean {
   }
 }
 
+it('starts a server again that was killed, and stops at once when told to', async () => {
+  const one = start({})
+  const url = await one.ready()
+  const children = readFileSync(`/proc/${one.child.pid}/task/${one.child.pid}/children`, 'utf8').trim().split(' ')
+  const server = children.find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('serve.js'))!
+  process.kill(Number(server), 'SIGKILL')
+  while (!one.lines.some((line) => line.includes('it is started again'))) await once(one.child.stderr!, 'data')
+  while (one.lines.filter((line) => line.startsWith('Diatribon is ready')).length < 2)
+    await once(one.child.stdout!, 'data')
+  expect(url).toContain('127.0.0.1')
+  const told = Date.now()
+  one.child.kill('SIGTERM')
+  expect(await one.ended).toBe(0)
+  // A timer that nobody clears kept every stop waiting for fifteen seconds.
+  expect(Date.now() - told).toBeLessThan(12_000)
+})
+
 it('starts, keeps a second start out, and stops everything when told to', async () => {
   const home = newHome()
   const first = start({ DIATRIBON_HOME: home })

@@ -23,8 +23,16 @@ export const uuid = Joi.string()
     name: 'names nothing that can be here; choose it anew',
   })
 
-/** Text that the database can keep: no null characters, no half characters. */
+/** Names and short words are one line: they stand in lists, labels and files that know no other. */
+const longestLine = 120
+
+/** Text that the database can keep: no null characters, no half characters; what is short has one line. */
 export const words = (longest: number) =>
+  longest > longestLine
+    ? kept(longest)
+    : kept(longest).pattern(/^[^\p{Cc}\u2028\u2029]*$/u, { name: 'must be one line' })
+
+const kept = (longest: number) =>
   Joi.string()
     .trim()
     .min(1)

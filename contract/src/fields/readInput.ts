@@ -91,8 +91,13 @@ export function readInput<T>(schema: Joi.ObjectSchema<T> | Joi.ObjectSchema, inp
   const { value, error: first } = strict.first.validate(input ?? {}) as { value: T; error?: Joi.ValidationError }
   if (!first) return { ok: true, value }
   const error = isLong(input) ? first : (strict.all.validate(input ?? {}).error ?? first)
-  const fields: Record<string, string> = {}
-  for (const detail of error.details) fields[detail.path.join('.')] ??= faultWords(detail)
+  // Not straight into an object: a field may be called "constructor" or "__proto__".
+  const told = new Map<string, string>()
+  for (const detail of error.details) {
+    const path = detail.path.join('.')
+    if (!told.has(path)) told.set(path, faultWords(detail))
+  }
+  const fields = Object.fromEntries(told)
   const sentences = [...new Set(Object.values(fields))].slice(0, 5)
   return { ok: false, fields, sentence: sentences.join(' ') }
 }

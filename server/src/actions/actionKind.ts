@@ -43,7 +43,7 @@ export interface ActionKind<A> {
   /** What it asks of hands: checked when a person sends it, not when the book is played again. */
   work?(facts: Facts, action: A): Promise<Work> | Work
   /** What a person may not send, though older books hold it: not checked when the book is played again. @throws Refusal */
-  whenSent?(facts: Facts, action: A): Promise<void>
+  whenSent?(facts: Facts, action: A, person: Person): Promise<void> | void
   /**
    * What has to happen with it, as one more entry of the same person in the same commit, when a person sends it; null: nothing. The book
    * plays each entry for itself, so that an old book stays what it was.

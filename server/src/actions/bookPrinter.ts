@@ -1,3 +1,7 @@
+import { eq } from 'drizzle-orm'
+import { booking } from '../platform/tables.ts'
+import { requireNotPast } from './writers/requireNotPast.ts'
+import { requireHere } from './retirePrinter.ts'
 import type { BookPrinter } from '@diatribon/contract'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -5,6 +9,27 @@ import { requireDay } from './makeDuty.ts'
 
 export const bookPrinter: ActionKind<BookPrinter> = {
   right: 'book printers',
+  async whenSent(facts, { printerId, fromDay, untilDay, at }) {
+    const printer = facts.printer(printerId)
+    requireHere(printer)
+    requireNotPast('untilDay', untilDay, at)
+    const found = await facts.db.select().from(booking).where(eq(booking.printerId, printerId))
+    const there = facts
+      .loaded('booking', found)
+      .find(
+        (row) =>
+          row.printerId === printerId &&
+          row.cancelledSeq === null &&
+          row.fromDay <= untilDay &&
+          row.untilDay >= fromDay,
+      )
+    if (there)
+      throw new Refusal(
+        409,
+        'booked',
+        `${printer.name} is booked from ${there.fromDay} to ${there.untilDay} already: ${there.words}. Choose other days, or take that booking back.`,
+      )
+  },
   async apply(facts, { siteId, personId, at, action }) {
     const { bookingId, printerId, fromDay, untilDay, words } = action
     facts.printer(printerId)

@@ -304,7 +304,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
       }
       if (one.person) await requirePhotos(db, kindOf(action.kind).photos?.(action) ?? [])
       const kind = kindOf(action.kind)
-      if (one.person) await kind.whenSent?.(facts, action)
+      if (one.person) await kind.whenSent?.(facts, action, one.person)
       const thing = thingSet(action)
       const version = one.person && 'version' in action ? action.version : undefined
       const seen = thing ? await requireSeen(facts, { thing, siteId, seq: row.seq, action, version }) : null

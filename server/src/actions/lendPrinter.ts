@@ -1,3 +1,4 @@
+import { requireNotPast } from './writers/requireNotPast.ts'
 import { eq } from 'drizzle-orm'
 import type { LendPrinter } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
@@ -13,6 +14,7 @@ export const lendPrinter: ActionKind<LendPrinter> = {
   right: 'release a printer',
   needs: ({ printerId }) => ({ jobsRunningOn: [printerId] }),
   photos: ({ photos = [] }) => photos,
+  whenSent: (_facts, { untilDay, at }) => requireNotPast('untilDay', untilDay, at),
   async apply(facts, { seq, siteId, personId, at, action }) {
     const { printerId, to, untilDay, condition, photos = [] } = action
     const printer = facts.printer(printerId)

@@ -1,8 +1,12 @@
+import { requireStaffHere } from './writers/staffHere.ts'
 import type { MoveBox } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
 
 export const moveBox: ActionKind<MoveBox> = {
   right: 'count stock',
+  async whenSent(facts, { personId }) {
+    if (personId) await requireStaffHere(facts, personId)
+  },
   async apply(facts, { at, action }) {
     const { boxId, place, personId } = action
     const row = await facts.get('box', boxId, 'box')

@@ -1,3 +1,4 @@
+import { requireStaffHere } from './writers/staffHere.ts'
 import type { RecordTraining } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -5,6 +6,9 @@ import { requireDay } from './makeDuty.ts'
 
 export const recordTraining: ActionKind<RecordTraining> = {
   right: 'record training',
+  async whenSent(facts, { personId }) {
+    await requireStaffHere(facts, personId)
+  },
   async apply(facts, { siteId, personId: by, action }) {
     const { trainingId, personId, topic, day, note = null } = action
     requireDay('day', day)

@@ -149,6 +149,9 @@ async function sealsOf(db: Db): Promise<Map<string, string>> {
   return heads
 }
 
+/** One restore at a time into a database. */
+const restoreLock = 2_104_311
+
 export interface Restored {
   entries: number
   photos: number
@@ -195,6 +198,11 @@ export async function restore(
     ])
   try {
     await client.query('BEGIN')
+    const { rows } = await client.query<{ mine: boolean }>('SELECT pg_try_advisory_xact_lock($1) AS mine', [
+      restoreLock,
+    ])
+    if (!given(rows[0]).mine)
+      throw new StartProblem('Another restore into this database is under way. Wait for it; nothing was brought in.')
     count.entries = await playInto(client, db, entries())
     for (let line: Line | null = next; line; line = await nextLine())
       if ('photo' in line) {

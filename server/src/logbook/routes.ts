@@ -82,12 +82,11 @@ export function logbookRoutes(services: Services): Router {
     const same = own.find((view) => view.name.toLowerCase() === name.toLowerCase())
     if (!same && own.length >= mostViews)
       throw new Refusal(409, 'too-many', `You keep ${mostViews} views already. Let one go first.`)
-    const id = same?.id ?? randomUUID()
-    await db
-      .insert(savedView)
-      .values({ id, personId, name, query })
-      .onConflictDoUpdate({ target: savedView.id, set: { name, query } })
-    response.status(201).json({ id, name, query } satisfies SavedView)
+    // By its name, in one statement: the same one may be kept from two windows at once.
+    const { rows } = await db.execute<{ id: string }>(sql`
+      INSERT INTO saved_view (id, person_id, name, query) VALUES (${randomUUID()}, ${personId}, ${name}, ${query})
+      ON CONFLICT (person_id, lower(name)) DO UPDATE SET name = excluded.name, query = excluded.query RETURNING id`)
+    response.status(201).json({ id: given(rows[0]).id, name, query } satisfies SavedView)
   })
 
   router.delete('/logbook/views/:id', requires(services, 'read'), async (request, response) => {

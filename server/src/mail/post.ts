@@ -44,7 +44,12 @@ export async function setMailServer(db: Db, set: SetMailServer): Promise<void> {
   const [place] = await db.select({ id: site.id }).from(site).limit(1)
   if (!place) return
   const before = await mailServerHere(db)
-  const isSame = before?.host === set.host && before.userName === set.user
+  // A kept password goes nowhere else than where it was given for, and not over another kind of line.
+  const isSame =
+    before?.host === set.host &&
+    before.port === set.port &&
+    before.security === set.security &&
+    before.userName === set.user
   const row = {
     host: set.host,
     port: set.port,

@@ -54,7 +54,8 @@ export async function calendarOf(
     ({ personId }) => personId === owner.id,
   )
   const calendar = ical({
-    name: `${place?.name ?? 'Workshop'}: ${owner.name}`,
+    // Names of older books may hold line breaks, with which anything could be written into the file.
+    name: `${place?.name ?? 'Workshop'}: ${owner.name}`.replace(/\p{Cc}+/gu, ' '),
     prodId: { company: 'diatribon', product: 'plan', language: 'EN' },
     method: ICalCalendarMethod.PUBLISH,
     ttl: 3600,
