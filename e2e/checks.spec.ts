@@ -94,8 +94,8 @@ test('before a print, from the label on the phone: two presses when all is well'
 
   // Something is not so: it asks what follows, and the check can still be finished.
   await page.getByRole('button', { name: 'Before a print' }).click()
-  await page.getByLabel('Wires in place: not in order').check({ force: true })
-  await page.getByRole('button', { name: 'Keep: 1 not so' }).click()
+  await page.getByLabel('Wires in place: not good').check()
+  await page.getByRole('button', { name: 'Keep: 1 not good' }).click()
   const alert = page.getByRole('alert').filter({ hasText: 'Not in order' })
   await alert.getByRole('button', { name: 'Report a fault' }).click()
   await page.getByLabel('Yes, for now').check()

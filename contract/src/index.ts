@@ -263,7 +263,7 @@ export {
   type Turns,
 } from './checks/checkType.ts'
 export type { CheckSheet, CheckTurn, MayDo, PrinterChecks, SheetOutcome, StepResult } from './checks/checkSheet.ts'
-export { cautionOfWork, slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
+export { harmOfFailure, cautionOfWork, slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
 export { printerEvents, type PrinterEvent, type UpsetLine } from './checks/upset.ts'
 export type { ReadingKind } from './readings/readingKind.ts'
 export type {

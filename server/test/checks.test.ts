@@ -706,7 +706,7 @@ describe('duties and faults', () => {
     ])
     const on = async () =>
       (await lead.get<Floor>('/api/printers')).racks.flatMap(({ printers }) => printers).find((p) => p.id === id)!
-    expect(await on()).toMatchObject({ openFaults: 1, saysStop: true })
+    expect(await on()).toMatchObject({ openFaults: 1, state: 'stopped' })
     expect(await lead.get<PrinterPage>(`/api/printers/${id}`)).toMatchObject({
       faults: [{ symptom: 'It squeaks', who: 'Test member' }],
       madeDuties: [{ id: dutyId }],
@@ -729,7 +729,7 @@ describe('duties and faults', () => {
     expect(await operator.refused({ kind: 'settle-duty', printerId: id, dutyId })).toMatchObject({
       code: 'already-settled',
     })
-    expect(await on()).toMatchObject({ openFaults: 0, saysStop: false })
+    expect(await on()).toMatchObject({ openFaults: 0, state: 'in service' })
     expect((await lead.get<Round>('/api/plan/round')).made).toEqual([])
   })
 })

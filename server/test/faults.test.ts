@@ -594,7 +594,33 @@ describe('a repair', () => {
     ).toMatchObject({ status: 409, code: 'on-hold' })
   })
 
-  it('waits until glue has cured, and a hold without any change is released at once', async () => {
+  it('nothing is held for a glue that nobody used', async () => {
+    const id = await printer('rails')
+    await technician.act({
+      kind: 'swap-part',
+      printerId: id,
+      slotId: await slotOf(id, 'Bearings'),
+      removalReason: 'worn at check',
+      partTypeId: parts.bearings,
+    })
+    expect((await lead.get<PrinterPage>(`/api/printers/${id}`)).printer.state).toBe('in service')
+  })
+
+  it('waits where a workshop has said so, and a hold without any change is released at once', async () => {
+    const ownRule = {
+      kind: 'set-upset' as const,
+      upsetId: randomUUID(),
+      changed: 'Bearings, our way',
+      slotKinds: ['bearings'],
+      events: [],
+      redo: [],
+      restarts: [],
+      also: [],
+      caution: null,
+      waitHours: 6,
+      waitFor: 'Our glue cures: 4 to 6 h',
+    }
+    await lead.act(ownRule)
     const id = await printer('rails')
     moment = now + 2 * hourMs
     await technician.act({
@@ -616,6 +642,7 @@ describe('a repair', () => {
     moment = now + 8.1 * hourMs
     expect((await back(id)).lines.find(({ kind }) => kind === 'wait')!.state).toBe('done')
     moment = now
+    await lead.act({ ...ownRule, dropped: true })
     const plain = await printer()
     await operator.act({ kind: 'hold-printer', printerId: plain, reason: 'Reserved for the open day' })
     await technician.act({ kind: 'release-printer', printerId: plain })

@@ -214,10 +214,16 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
     const slotKind = slotKinds.get(action.slotId as string)!
     const who = ['technician', 'oskar', 'leandra'].find((one) => personId(one) === by) ?? 'technician'
     const story = stories[slotKind]
-    const waits = rules.some((rule) => rule.waitHours > 0 && rule.slotKinds.includes(slotKind))
+    // Here loose bearings are glued into their wheels, and the printer is held until morning.
+    const waits = slotKind === 'wheels' || slotKind === 'bearings'
     const isFree = at > (freeAt.get(name) ?? 0) + 6 * hourMs && nextHold(printerId, at - 6 * hourMs) > at + 2 * dayMs
     if (waits) {
       // Glue cures over night; the next morning it is put right and released.
+      tell(at + 60_000, who, {
+        kind: 'hold-printer',
+        printerId,
+        reason: 'A loose bearing was glued in: it cures until the morning',
+      })
       const morning = Math.floor(at / dayMs) * dayMs + dayMs + 8 * hourMs
       if (morning < now - 3 * hourMs) freeAt.set(name, release(morning, name, who, at, false))
       else freeAt.set(name, now)

@@ -73,6 +73,29 @@ const table: [name: string, work: SignOff | null, caution: string | null][] = [
   ['mains inlet', 'mains', mains],
 ]
 
+/**
+ * What the failure of such a part can do beyond a lost print: whoever is told to wait for it is told this too. The maker's manual, local codes
+ * and licensed practice come first. Common practice, no source.
+ */
+const harms: Record<string, string> = {
+  'electronics fan':
+    'When it stops, motor drivers overheat, layers shift and a driver burns out. If it is left to fail, listen for it and feel its air at each look before a print.',
+  'heat-break fan':
+    'When it stops, heat creeps up, the throat plugs and a lump can grow around the hot end. If it is left to fail, see that it spins before each print, and never print without it.',
+  heater:
+    'Fire: a heater that comes loose or fails closed heats without end. It is left to fail only where thermal protection was tested, a smoke detector hangs above, and nobody leaves it heating.',
+  thermistor:
+    'Fire: one that comes loose tells too little, and the heater goes on. It is left to fail only where thermal protection was tested, a smoke detector hangs above, and nobody leaves it heating.',
+  'bed wiring':
+    'Fire: chafed or loose wires of the bed burn. They are looked at by a qualified person, and not left to fail.',
+  'bed connector':
+    'Fire: a connector that carries the bed current browns and burns. It is looked at by a qualified person, and not left to fail.',
+  'power supply': 'Mains and fire: it is for a qualified electrical person, and not left to fail.',
+  'mains inlet': 'Mains and fire: it is for a qualified electrical person, and not left to fail.',
+  'extruder lever': 'A cracked lever slips and the head prints air for hours; look at it with a torch at each service.',
+}
+export const harmOfFailure = (slotKindName: string): string | null => harms[slotKindName.toLowerCase()] ?? null
+
 /** Beside work on a kind of the workshop's own that says nothing else. */
 export const cautionOfWork: Record<SignOff, string> = { 'hot work': hot, motion: moving, electronics: covers, mains }
 

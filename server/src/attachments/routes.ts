@@ -7,7 +7,7 @@ import { words, type AttachedFile, type Attachment } from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { attachment } from '../platform/tables.ts'
-import { keptPhoto, mostPhotoBytes } from './photo.ts'
+import { keptPhoto, mostPhotoBytes, waiterOf } from './photo.ts'
 
 const fileQuery = Joi.object({ name: words(120).required() })
 
@@ -36,7 +36,10 @@ export function attachmentRoutes(services: Services): Router {
     raw({ type: () => true, limit: mostPhotoBytes }),
     async (request, response) => {
       const { person, site } = signedIn(request)
-      const kept = await keptPhoto(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0))
+      const kept = await keptPhoto(
+        Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0),
+        waiterOf(person.id, response),
+      )
       const id = randomUUID()
       await database.db
         .insert(attachment)

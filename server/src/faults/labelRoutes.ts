@@ -5,7 +5,7 @@ import { raw, Router, type Request } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import { v5 as derivedId } from 'uuid'
 import { labelReportSchema, type Attachment, type LabelPage, type LabelReport } from '@diatribon/contract'
-import { keptPhoto, mostPhotoBytes } from '../attachments/photo.ts'
+import { keptPhoto, mostPhotoBytes, waiterOf } from '../attachments/photo.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import type { Services } from '../services/services.ts'
 import { attachment, fault, person, printer, site } from '../platform/tables.ts'
@@ -126,7 +126,10 @@ export function labelRoutes({ database, clock, door }: Services): Router {
       const visitorId = derivedId('visitor', row.siteId)
       const id = randomUUID()
       const kept = await counted(database.pool, clock(), allowedPhotos(request.ip ?? ''), async () => {
-        const photo = await keptPhoto(Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0))
+        const photo = await keptPhoto(
+          Buffer.isBuffer(request.body) ? request.body : Buffer.alloc(0),
+          waiterOf(request.ip ?? '', response),
+        )
         await db.insert(attachment).values({ id, siteId: row.siteId, personId: visitorId, addedAt: clock(), ...photo })
         return photo
       })

@@ -70,7 +70,10 @@ export async function calendarOf(
       lastModified: plan.madeAt,
       sequence: Math.floor(plan.madeAt.getTime() / 60_000) % 1_000_000_000,
       summary: `${printer.place} ${printer.name}: ${minutes} min`,
-      description: tasks.map(({ words, partType }) => (partType ? `${words} (${partType.name})` : words)).join('\n'),
+      description: [
+        ...tasks.map(({ words, partType }) => (partType ? `${words} (${partType.name})` : words)),
+        ...new Set(tasks.flatMap(({ cautions }) => cautions)),
+      ].join('\n'),
       location: `${printer.room}, ${printer.place}`,
       url: `${address}/printers/${printer.id}`,
     })

@@ -32,6 +32,11 @@ export function weekSheet({ site, page, from }: { site: Site; page: FortnightPag
       const who = people.find(({ id }) => id === personId)?.name ?? ''
       pdf.moveDown(0.2).font('Helvetica-Bold')
       pdf.text(plain(`${printer.place}  ${printer.name}, ${who}, ${minutes} min`), { indent: 4 }).font('Helvetica')
+      for (const caution of new Set(tasks.flatMap(({ cautions }) => cautions)))
+        pdf
+          .font('Helvetica-Oblique')
+          .text(plain(`! ${caution}`), { indent: 14, lineGap: 1.5 })
+          .font('Helvetica')
       for (const { words, partType, due } of tasks)
         pdf.text(plain(`[  ]  ${words}${partType ? ` (${partType.name})` : ''}, due ${due}`), {
           indent: 14,

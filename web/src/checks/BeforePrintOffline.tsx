@@ -28,12 +28,12 @@ export function BeforePrintOffline(props: {
     ...content.steps.map(({ id }): FormAction => ({ kind: 'record-step', ...of, stepId: id, done: !bad.includes(id) })),
     ...(isGood ? [{ kind: 'finish-check', ...of } as FormAction] : []),
   ]
-  const seen = content.steps.filter(({ id }) => bad.includes(id)).map(({ title }) => `Not so: ${title}`)
+  const seen = content.steps.filter(({ id }) => bad.includes(id)).map(({ title }) => `Not good: ${title}`)
   if (reporting) return <FaultForm printer={printer} symptom={seen.join('. ')} onClose={onClose} />
   return (
     <ActionDialog
       title={`${content.name}: ${printer.name}`}
-      verb={isGood ? 'All is well' : `Keep: ${bad.length} not so`}
+      verb={isGood ? 'All is well' : `Keep: ${bad.length} not good`}
       busy={busy}
       problem={problem}
       onClose={onClose}

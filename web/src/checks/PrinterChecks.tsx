@@ -10,7 +10,7 @@ import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { ReasonDialog } from '../ui/ReasonDialog.tsx'
-import { ago, moment, number, shortDay } from '../ui/words.ts'
+import { aboutDay, ago, moment, number } from '../ui/words.ts'
 import classes from './Check.module.css'
 import { dueWords } from './turnWords.ts'
 import { BeginAllTheSame } from './BeginAllTheSame.tsx'
@@ -94,7 +94,7 @@ function Turns(props: { printer: PrinterHead; turns: Turn[]; onSkip: ((turn: Tur
               )}
               <div className="quiet">
                 {dueWords(turn)}
-                {urgency === 'later' && dueDate && `, about ${shortDay(dueDate)}`}
+                {urgency === 'later' && dueDate && `, ${aboutDay(dueDate, nowMs())}`}
               </div>
             </div>
             <div className="quiet">{lastAt ? `last ${ago(lastAt, nowMs())}` : 'not done yet'}</div>

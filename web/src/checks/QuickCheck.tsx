@@ -46,7 +46,7 @@ export function QuickCheck({ sheet }: { sheet: CheckSheet }) {
               </Button>
             ) : (
               <Button size="xl" loading={busy} disabled={!sheet.mayDo.may} onClick={() => void submit(record())}>
-                Keep: {bad.length} not so
+                Keep: {bad.length} not good
               </Button>
             )}
           </div>

@@ -1,8 +1,8 @@
-import { Switch } from '@mantine/core'
+import { Radio } from '@mantine/core'
 import type { CheckStep } from '@diatribon/contract'
 import classes from './Check.module.css'
 
-/** Steps of a quick look, all on one screen: what is not so is switched on. */
+/** Steps of a quick look, all on one screen: each is good until somebody says that it is not. */
 export function QuickSteps({
   steps,
   bad,
@@ -13,31 +13,27 @@ export function QuickSteps({
   onChange: (bad: string[]) => void
 }) {
   return (
-    <>
-      <ol className={classes.list}>
-        {steps.map(({ id, title, how }) => (
-          <li key={id}>
-            <div className={classes.quick}>
-              <span>
-                <b>{title}</b>
-                <br />
-                <span className="quiet">{how}</span>
-              </span>
-              <Switch
-                size="lg"
-                aria-label={`${title}: not in order`}
-                label={bad.includes(id) ? 'Not so' : ''}
-                color="red"
-                checked={bad.includes(id)}
-                onChange={({ currentTarget: { checked } }) =>
-                  onChange(checked ? [...bad, id] : bad.filter((other) => other !== id))
-                }
-              />
+    <ol className={classes.list}>
+      {steps.map(({ id, title, how }) => (
+        <li key={id}>
+          <Radio.Group
+            className={classes.quick}
+            value={bad.includes(id) ? 'not good' : 'good'}
+            onChange={(value) =>
+              onChange(
+                value === 'good' ? bad.filter((other) => other !== id) : [...bad.filter((one) => one !== id), id],
+              )
+            }
+            label={<b>{title}</b>}
+            description={how}
+          >
+            <div className={classes.verdict}>
+              <Radio value="good" size="lg" label="Good" aria-label={`${title}: good`} />
+              <Radio value="not good" size="lg" label="Not good" aria-label={`${title}: not good`} />
             </div>
-          </li>
-        ))}
-      </ol>
-      <p className="quiet">Switch on what is not so.</p>
-    </>
+          </Radio.Group>
+        </li>
+      ))}
+    </ol>
   )
 }

@@ -1,9 +1,16 @@
 import { Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
-import { adoptablePolicies, type AdoptablePolicy, type LifePage, type PolicyChoice } from '@diatribon/contract'
+import {
+  adoptablePolicies,
+  harmOfFailure,
+  type AdoptablePolicy,
+  type LifePage,
+  type PolicyChoice,
+} from '@diatribon/contract'
 import { usePrinterNames } from '../printers/reads.ts'
 import { useModels } from '../parts/reads.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
+import { CautionBox } from '../ui/CautionBox.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -125,6 +132,7 @@ export function AdoptForm({ page, onClose }: { page: LifePage; onClose: () => vo
         onChange={(e) => setReason(e.currentTarget.value)}
         error={fields.reason}
       />
+      {waits && <CautionBox words={[harmOfFailure(partType.slotKind) ?? []].flat()} />}
       {(waits || looks || policy === 'change together') && (
         <p role="note">
           {waits

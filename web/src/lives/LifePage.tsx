@@ -1,13 +1,22 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { AdoptedPolicy, Clock, LifeBearing, LifePage as Page, LifeRecordRow, Site } from '@diatribon/contract'
+import {
+  harmOfFailure,
+  type AdoptedPolicy,
+  type Clock,
+  type LifeBearing,
+  type LifePage as Page,
+  type LifeRecordRow,
+  type Site,
+} from '@diatribon/contract'
 import { survival } from '@diatribon/core'
 import { LifeCurves } from '../charts/LifeCurves.tsx'
 import { ProbabilityPlot } from '../charts/ProbabilityPlot.tsx'
 import { probabilityPoints } from '../charts/probabilityPoints.ts'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { CautionBox } from '../ui/CautionBox.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FirstRows } from '../ui/FirstRows.tsx'
 import { FactList } from '../ui/FactList.tsx'
@@ -64,6 +73,7 @@ function Life({ page }: { page: Page }) {
 /** What holds, what is recommended and why, and what is asked of the lead. */
 function Verdict({ page, onAdopt }: { page: Page; onAdopt: (() => void) | null }) {
   const { inForce, clock, words, asks } = page
+  const harm = harmOfFailure(page.partType.slotKind)
   return (
     <div className={classes.verdict}>
       <p className={classes.interval}>
@@ -78,6 +88,9 @@ function Verdict({ page, onAdopt }: { page: Page; onAdopt: (() => void) | null }
       </p>
       <div>
         <p>{words}</p>
+        {harm && (page.recommended.policy === 'wait for the failure' || inForce.policy === 'wait for the failure') && (
+          <CautionBox words={[harm]} />
+        )}
         {asks && (
           <p>
             <b>Asked of the lead:</b> {asks.words}

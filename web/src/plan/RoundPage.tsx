@@ -25,7 +25,7 @@ import { FirstRows } from '../ui/FirstRows.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, day, plural, shortDay } from '../ui/words.ts'
+import { ago, amount, day, isFar, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
 import { useRound } from './reads.ts'
 import { Today } from './Today.tsx'
@@ -385,7 +385,7 @@ function CheckRow({ turn }: { turn: CheckTurn }) {
 }
 
 function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: ReplacementDuty) => void }) {
-  const { may } = useSession()
+  const { may, nowMs } = useSession()
   const { printer, slot, partType, clock, left, dueDate, dueRange, intervalIsLearned } = duty
   return (
     <li className={classes.row}>
@@ -402,9 +402,18 @@ function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: Repla
       <div>
         <b>{left <= 0 ? `${amount(-left, clock)} past` : `in ${amount(left, clock)}`}</b>
         <div className="quiet" title={dueRange ? `8 in 10: ${day(dueRange[0])} to ${day(dueRange[1])}` : undefined}>
-          {left <= 0 ? 'due now' : dueDate ? shortDay(dueDate) : 'does not run'}
-          {dueRange && dueRange[0] !== dueRange[1] && ` (${shortDay(dueRange[0])} to ${shortDay(dueRange[1])})`},{' '}
-          {duty.goesWith ? `with ${duty.goesWith}` : intervalIsLearned ? 'learned here' : 'catalogue'}
+          {left <= 0
+            ? 'due now'
+            : dueDate
+              ? isFar(dueDate, nowMs())
+                ? 'not within 5 years'
+                : shortDay(dueDate)
+              : 'does not run'}
+          {dueRange &&
+            dueRange[0] !== dueRange[1] &&
+            !isFar(dueRange[0], nowMs()) &&
+            ` (${shortDay(dueRange[0])} to ${isFar(dueRange[1], nowMs()) ? 'much later' : shortDay(dueRange[1])})`}
+          , {duty.goesWith ? `with ${duty.goesWith}` : intervalIsLearned ? 'learned here' : 'catalogue'}
         </div>
       </div>
       {may('swap parts') && (

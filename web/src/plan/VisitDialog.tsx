@@ -6,6 +6,7 @@ import type { FortnightPage, PlannedTask, PricedMove, PriceRequest, Visit } from
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { call } from '../ui/api.ts'
+import { CautionBox } from '../ui/CautionBox.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { money, shortDay, withDays } from '../ui/words.ts'
 import { useAction } from '../ui/useAction.ts'
@@ -120,24 +121,27 @@ const titleOf = ({ printer, day, minutes }: Visit) => `${printer.name}, ${shortD
 function TaskList({ tasks }: { tasks: PlannedTask[] }) {
   const { site } = useSession()
   return (
-    <ul className={classes.tasks}>
-      {tasks.map((task) => {
-        const { id, words, partType, minutes, due, riskPerDayMinor, signOff, choice } = task
-        return (
-          <li key={id}>
-            <b>{words}</b>
-            {partType && ` (${partType.name})`}: {minutes} min, due {shortDay(due)}
-            {signOff && `, needs ${signOff}`}
-            {shelfWords(task)}
-            <span className="quiet">
-              {' '}
-              waiting costs about {money(riskPerDayMinor, site.currency)} a day
-              {choice && `; ${choice.choice} by ${choice.who}${choice.reason ? `: ${choice.reason}` : ''}`}
-            </span>
-          </li>
-        )
-      })}
-    </ul>
+    <>
+      <CautionBox words={[...new Set(tasks.flatMap(({ cautions }) => cautions))]} />
+      <ul className={classes.tasks}>
+        {tasks.map((task) => {
+          const { id, words, partType, minutes, due, riskPerDayMinor, signOff, choice } = task
+          return (
+            <li key={id}>
+              <b>{words}</b>
+              {partType && ` (${partType.name})`}: {minutes} min, due {shortDay(due)}
+              {signOff && `, needs ${signOff}`}
+              {shelfWords(task)}
+              <span className="quiet">
+                {' '}
+                waiting costs about {money(riskPerDayMinor, site.currency)} a day
+                {choice && `; ${choice.choice} by ${choice.who}${choice.reason ? `: ${choice.reason}` : ''}`}
+              </span>
+            </li>
+          )
+        })}
+      </ul>
+    </>
   )
 }
 

@@ -38,6 +38,7 @@ const cautionOf: Partial<Record<RepairWay, string>> = {
   glued:
     'Adhesives and solvents: gloves, ventilate, away from heat. Keep to what the maker of the adhesive says of curing.',
   cleaned: 'Solvents are flammable: cold machine, ventilate, no flame near.',
+  resurfaced: 'Filing, grinding: goggles, the piece clamped, no dust near electronics, bearings or screws.',
   soldered:
     'Power off and unplug first; hot iron, fumes. Nothing on the mains side: that is for a qualified electrical person.',
 }

@@ -1,10 +1,12 @@
-import { useMemo, type ReactNode } from 'react'
+import { useEffect, useState, type ReactNode } from 'react'
 import useSWR from 'swr'
 import type { Session } from '@diatribon/contract'
 import { callWithHeaders, Refused } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { newKey } from '../ui/newKey.ts'
+import { onSessionEnd } from '../ui/signInAgain.ts'
 import { SessionContext, type SessionHere } from './session.ts'
+import { SignInAgain } from './SignInAgain.tsx'
 import { SignInPage } from './SignInPage.tsx'
 
 const offsetKept = 'diatribon-offset-ms'
@@ -25,8 +27,28 @@ export function SignedIn({ children }: { children: ReactNode }) {
     revalidateOnFocus: false,
   })
   const signedOut = error instanceof Refused && error.status === 401
-  const session = useMemo(() => (signedOut ? null : (data ?? null)), [data, signedOut])
-  if (session) return <SessionContext value={session}>{children}</SessionContext>
+  const session = data ?? null
+  const [asked, setAsked] = useState<((again: boolean) => void) | null>(null)
+  const isHere = session !== null
+  useEffect(() => {
+    // What was read of a session stays when it ends; whoever signs out by himself leaves nothing.
+    onSessionEnd(isHere ? () => new Promise((answer) => setAsked(() => answer)) : null)
+    return () => onSessionEnd(null)
+  }, [isHere])
+  if (session) {
+    const again = () => {
+      setAsked(null)
+      asked?.(true)
+      void mutate()
+    }
+    const leave = () => location.assign('/')
+    return (
+      <SessionContext value={session}>
+        {children}
+        {(asked !== null || signedOut) && <SignInAgain person={session.person} onAgain={again} onLeave={leave} />}
+      </SessionContext>
+    )
+  }
   if (signedOut) return <SignInPage onSignedIn={() => void mutate()} />
   if (error) return <Failed error={error} again={() => void mutate()} />
   return <Waiting />

@@ -1,4 +1,5 @@
 import { given } from '@diatribon/core'
+import { signInAgain } from './signInAgain.ts'
 import type { Action, ActionResult, AttachedFile, Attachment, Recorded, RefusalBody } from '@diatribon/contract'
 
 /** The server said no: its sentence, and the fields to put right. */
@@ -51,14 +52,26 @@ export async function callWithHeaders<T>(
   headers: Record<string, string>,
   body?: unknown,
 ): Promise<{ answer: T; headers: Headers }> {
-  const response = await fetch(path, {
+  const response = await fetchSignedIn(path, {
     method,
     headers: { ...headers, ...(body === undefined ? {} : { 'content-type': 'application/json' }) },
     body: body === undefined ? undefined : JSON.stringify(body),
-  }).catch(() => {
-    throw new NoConnection()
   })
   return { answer: await answerOf<T>(response), headers: response.headers }
+}
+
+/** Where being signed out is an answer and no accident. */
+const aboutSessions = /^\/api\/(session|sessions|join|first-run|welcome)\b/
+
+/** Fetches; when the session has ended meanwhile, again as soon as whoever is here has signed in on the spot. */
+async function fetchSignedIn(path: string, request: RequestInit): Promise<Response> {
+  const once = () =>
+    fetch(path, request).catch(() => {
+      throw new NoConnection()
+    })
+  const response = await once()
+  if (response.status !== 401 || aboutSessions.test(path) || !(await signInAgain())) return response
+  return once()
 }
 
 /** @throws Refused with the server's sentence */
@@ -102,11 +115,9 @@ const mostKept = 100
 /** What SWR fetches with. An answer that has not changed is the very same object: what shows it is not drawn anew. */
 export async function read<T>(path: string): Promise<T> {
   const known = kept.get(path)
-  const response = await fetch(path, {
+  const response = await fetchSignedIn(path, {
     // Said explicitly: with a mark the browser would say "no-cache", and the server would send it all again.
     headers: known ? { 'if-none-match': known.mark, 'cache-control': 'max-age=0' } : {},
-  }).catch(() => {
-    throw new NoConnection()
   })
   if (known && response.status === 304) return known.answer as T
   const answer = await answerOf<T>(response)
@@ -139,12 +150,10 @@ export const sendFile = (file: File) =>
   sendBytes<AttachedFile>(file, `/api/attachments/files?name=${encodeURIComponent(file.name.slice(-120))}`)
 
 async function sendBytes<T>(file: Blob, path: string): Promise<T> {
-  const response = await fetch(path, {
+  const response = await fetchSignedIn(path, {
     method: 'POST',
     headers: { 'content-type': file.type || 'application/octet-stream' },
     body: file,
-  }).catch(() => {
-    throw new NoConnection()
   })
   return answerOf(response)
 }

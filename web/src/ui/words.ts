@@ -74,6 +74,16 @@ export function day(iso: string, timeZone = 'UTC'): string {
 }
 
 /** A day without its year, for narrow columns; a day in another year keeps it. */
+/** A forecast beyond this many years says nothing but that it is far. */
+const farYears = 5
+
+/** "about 3 Apr", or that it is beyond what anybody foresees. */
+export function aboutDay(isoDay: string, nowMs: number, words: (isoDay: string) => string = shortDay): string {
+  return isFar(isoDay, nowMs) ? `not within ${farYears} years` : `about ${words(isoDay)}`
+}
+
+export const isFar = (isoDay: string, nowMs: number) => Date.parse(isoDay) - nowMs > farYears * 365.25 * 24 * 3600_000
+
 export function shortDay(isoDay: string): string {
   const date = new Date(isoDay)
   const thisYear = date.getUTCFullYear() === new Date().getUTCFullYear()

@@ -1,4 +1,4 @@
-import type { PrinterPage, ReplacementDuty } from '@diatribon/contract'
+import { harmOfFailure, type PrinterPage, type ReplacementDuty } from '@diatribon/contract'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { EntryList } from '../../logbook/EntryList.tsx'
@@ -7,7 +7,7 @@ import { useSignedOff, askWords } from '../../people/useHandsOn.tsx'
 import { useSession } from '../../shell/session.ts'
 import { StateMark } from '../../ui/marks.tsx'
 import { WearBar } from '../../ui/WearBar.tsx'
-import { amount, day } from '../../ui/words.ts'
+import { aboutDay, amount, day } from '../../ui/words.ts'
 import classes from '../PrinterPage.module.css'
 import type { Doing } from './doing.ts'
 
@@ -34,7 +34,7 @@ export function WearAndLog({ page, onDo }: { page: PrinterPage; onDo: (doing: Do
 }
 
 function WearLine({ duty, modelId, onDo }: { duty: ReplacementDuty; modelId: string; onDo: (doing: Doing) => void }) {
-  const { may } = useSession()
+  const { may, nowMs } = useSession()
   const maySwap = may('swap parts')
   const { me, has, ask } = useSignedOff()
   const { workOf } = useSlotKinds()
@@ -72,12 +72,12 @@ function WearLine({ duty, modelId, onDo }: { duty: ReplacementDuty; modelId: str
       <WearBar duty={duty} />
       <div className={classes.due}>
         {duty.waits
-          ? waitsFor(duty.rule)
+          ? `${waitsFor(duty.rule)}${duty.rule === 'wait for the failure' ? `. ${harmOfFailure(duty.partType.slotKind) ?? ''}` : ''}`
           : duty.goesWith
-            ? `goes with ${duty.goesWith}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''}`
+            ? `goes with ${duty.goesWith}${duty.dueDate ? `, ${aboutDay(duty.dueDate, nowMs(), day)}` : ''}`
             : duty.left <= 0
               ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-              : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, about ${day(duty.dueDate)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+              : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, ${aboutDay(duty.dueDate, nowMs(), day)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
       </div>
     </li>
   )

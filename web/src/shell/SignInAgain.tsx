@@ -1,0 +1,64 @@
+import { Button, Modal, PasswordInput } from '@mantine/core'
+import { useState } from 'react'
+import type { Session } from '@diatribon/contract'
+import { call } from '../ui/api.ts'
+import { Problem } from '../ui/Problem.tsx'
+
+/** The session has ended while the page was open: the same person signs in on the spot, and everything stays as it was. */
+export function SignInAgain(props: { person: Session['person']; onAgain: () => void; onLeave: () => void }) {
+  const { person, onAgain, onLeave } = props
+  const [pin, setPin] = useState('')
+  const [problem, setProblem] = useState<unknown>(null)
+  const [busy, setBusy] = useState(false)
+  async function submit() {
+    setBusy(true)
+    setProblem(null)
+    try {
+      await call('POST', '/api/session', { name: person.name, pin })
+      onAgain()
+    } catch (error) {
+      setProblem(error)
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <Modal
+      opened
+      onClose={() => undefined}
+      withCloseButton={false}
+      closeOnEscape={false}
+      title={`Sign in again, ${person.displayName}`}
+      zIndex={1000}
+    >
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void submit()
+        }}
+      >
+        <p style={{ marginTop: 0 }}>
+          Your session has ended. The page and what you have typed stay, and are sent then.
+        </p>
+        <input type="text" autoComplete="username" value={person.name} readOnly hidden />
+        <PasswordInput
+          label="PIN"
+          inputMode="numeric"
+          autoComplete="current-password"
+          size="md"
+          required
+          data-autofocus
+          value={pin}
+          onChange={(e) => setPin(e.currentTarget.value)}
+        />
+        <Problem error={problem} />
+        <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>
+          Sign in
+        </Button>
+        <Button variant="subtle" fullWidth mt="xs" onClick={onLeave}>
+          I am somebody else: leave this page
+        </Button>
+      </form>
+    </Modal>
+  )
+}
