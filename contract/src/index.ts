@@ -249,7 +249,7 @@ export type { WithdrawSignOff } from './actions/withdrawSignOff.ts'
 export type { MeasuredValue, RecordReading } from './actions/recordReading.ts'
 export {
   heatsOrMoves,
-  staysCold,
+  hasColdWork,
   neededStates,
   stepKinds,
   turnClocks,

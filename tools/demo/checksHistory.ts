@@ -39,7 +39,7 @@ export function checksHistory(told: readonly Told[], now: number, names: Names, 
   const begun = now - begunDaysAgo * dayMs
   const starter = libraryActions({
     idOf: (what) => idOf(`starter ${what}`),
-    wants: inSections('readings', 'checks', 'what a change upsets'),
+    wants: inSections('readings', 'checks', 'what a change upsets', 'materials'),
   })
   starter.forEach((action, i) => tell(begun + i * 1000, 'lead', action as unknown as Record<string, unknown>))
   tuneLimits()

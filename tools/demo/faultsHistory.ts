@@ -219,7 +219,7 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
     const isFree = at > (freeAt.get(name) ?? 0) + 6 * hourMs && nextHold(printerId, at - 6 * hourMs) > at + 2 * dayMs
     if (waits) {
       // Glue cures over night; the next morning it is put right and released.
-      tell(at + 60_000, who, {
+      tell(at - 1000, who, {
         kind: 'hold-printer',
         printerId,
         reason: 'A loose bearing was glued in: it cures until the morning',

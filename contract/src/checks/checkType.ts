@@ -35,9 +35,14 @@ export interface CheckStep {
   optional?: boolean
 }
 
-/** Whether a check can be done without heating or moving the printer, and is no look before a print. */
-export const staysCold = ({ steps, beforePrint }: Pick<CheckContent, 'steps' | 'beforePrint'>) =>
-  !beforePrint && !steps.some(({ state }) => heatsOrMoves(state))
+/**
+ * Whether a check has something to do on a printer that is neither heated nor moved: it has no hot or moving step, or cold ones beside them, which
+ * wait by themselves. A look before a print has not: nothing is printed then.
+ */
+export const hasColdWork = ({ steps, beforePrint }: Pick<CheckContent, 'steps' | 'beforePrint'>) =>
+  !beforePrint &&
+  (!steps.some(({ state }) => heatsOrMoves(state)) ||
+    steps.some(({ state }) => state === 'cold' || state === 'unplugged'))
 
 export const heatsOrMoves = (state: NeededState) => state === 'hot' || state === 'moving'
 

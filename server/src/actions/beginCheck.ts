@@ -1,5 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm'
-import type { BeginCheck } from '@diatribon/contract'
+import { hasColdWork, type BeginCheck } from '@diatribon/contract'
 import { requireUsableFor } from './writers/requireUsable.ts'
 import { requireMayDo, workOf } from './writers/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -19,6 +19,7 @@ export const beginCheck: ActionKind<BeginCheck> = {
   },
   async whenSent(facts, { printerId, checkTypeId, exception = null, at }) {
     const { content } = await facts.get('checkType', checkTypeId, 'check')
+    if (hasColdWork(content)) return
     await requireUsableFor(facts, { printerId, checkTypeId, content, exception, at })
   },
   async apply(facts, { siteId, personId, at, action }) {

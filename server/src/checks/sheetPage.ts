@@ -1,6 +1,6 @@
 import { given } from '@diatribon/core'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm'
-import { staysCold, type CheckSheet, type PrinterChecks, type Role } from '@diatribon/contract'
+import { hasColdWork, type CheckSheet, type PrinterChecks, type Role } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet, checkType, checkVersion, logEntry, person, printer, stepResult } from '../platform/tables.ts'
 import type { Db } from '../platform/database.ts'
@@ -67,11 +67,7 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
       out,
     },
     exception: sheet.exception,
-    mayHeat:
-      !out ||
-      sheet.exception !== null ||
-      staysCold(content) ||
-      (await checksForRelease(db, of, now)).has(sheet.checkTypeId),
+    mayHeat: !out || sheet.exception !== null || (await checksForRelease(db, of, now)).has(sheet.checkTypeId),
     checkType: { id: sheet.checkTypeId, version: sheet.version, currentVersion },
     content,
     begunAt: sheet.begunAt.toISOString(),
@@ -137,7 +133,7 @@ export async function printerChecks(
       // A check that was retired a moment ago.
       const content = contents.get(turn.checkType.id)
       if (!content) return []
-      const mayNow = staysCold(content) || forRelease.has(turn.checkType.id)
+      const mayNow = hasColdWork(content) || forRelease.has(turn.checkType.id)
       return [{ ...turn, mayDo: mayDo(content), waits: mayNow ? null : isOut }]
     }),
     past: past.map(({ sheet, content, who }) => ({

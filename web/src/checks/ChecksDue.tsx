@@ -6,7 +6,7 @@ import { usePrinterChecks } from './reads.ts'
 /** What must be looked at now, in one line under the printer's name. */
 export function ChecksDue({ printerId, className }: { printerId: string; className?: string }) {
   const { data } = usePrinterChecks(printerId)
-  const due = data?.turns.filter(({ urgency }) => urgency === 'overdue') ?? []
+  const due = data?.turns.filter(({ urgency, waits }) => urgency === 'overdue' && waits === null) ?? []
   if (due.length === 0) return null
   return (
     <p role="note" className={className}>

@@ -110,7 +110,7 @@ function Turns(props: { printer: PrinterHead; turns: Turn[]; onSkip: ((turn: Tur
                     : `Needs ${mayDo.needs.signOff ?? mayDo.needs.role}; nobody is signed off`}
                 </span>
               )}
-              {onSkip && !openSheetId && (
+              {onSkip && !openSheetId && !waits && (
                 <Button size="sm" variant="subtle" aria-label={`Skip ${checkType.name}`} onClick={() => onSkip(turn)}>
                   Skip
                 </Button>

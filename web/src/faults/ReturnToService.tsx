@@ -24,6 +24,7 @@ export function ReturnToService({ printer }: { printer: PrinterHead }) {
   const [doing, setDoing] = useState<'print' | 'release' | null>(null)
   // A stop alone is told by its fault, which stands below with the way to lift it.
   if (!back || printer.state === 'stopped' || (back.lines.length === 0 && printer.state !== 'on hold')) return null
+  const stopped = back.lines.some(({ kind, state }) => kind === 'fault' && state === 'open')
   const left = back.lines.filter(({ state }) => state === 'open').length
   const cautions = [...new Set(back.lines.flatMap(({ state, caution }) => (state === 'open' ? (caution ?? []) : [])))]
   return (
@@ -42,7 +43,14 @@ export function ReturnToService({ printer }: { printer: PrinterHead }) {
       <CautionBox words={cautions} />
       <ul className={classes.lines}>
         {back.lines.map((line) => (
-          <Line key={line.item} line={line} printer={printer} onWaive={setWaiving} onPrint={() => setDoing('print')} />
+          <Line
+            key={line.item}
+            line={line}
+            stopped={stopped}
+            printer={printer}
+            onWaive={setWaiving}
+            onPrint={() => setDoing('print')}
+          />
         ))}
       </ul>
       {printer.state === 'on hold' && (
@@ -66,11 +74,13 @@ export function ReturnToService({ printer }: { printer: PrinterHead }) {
 
 function Line(props: {
   line: ReturnLine
+  /** A fault stops it: what heats or moves it comes after that. */
+  stopped: boolean
   printer: PrinterHead
   onWaive: (line: ReturnLine) => void
   onPrint: () => void
 }) {
-  const { line, printer, onWaive, onPrint } = props
+  const { line, stopped, printer, onWaive, onPrint } = props
   const { may, site } = useSession()
   const { submit, problem, busy } = useAction(null, () => undefined)
   const { item, kind, words, after, until, state, by, mayDo } = line
@@ -97,7 +107,10 @@ function Line(props: {
         )}
         <Problem error={problem} />
       </div>
-      {state === 'open' && (
+      {state === 'open' && stopped && (kind === 'check' || kind === 'test print') && (
+        <span className="quiet">once its fault is closed</span>
+      )}
+      {state === 'open' && !(stopped && (kind === 'check' || kind === 'test print')) && (
         <LineActs
           kind={kind}
           mayDo={mayDo}

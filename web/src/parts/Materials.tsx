@@ -66,10 +66,10 @@ function MaterialsTable({ rows, onEdit }: { rows: Material[]; onEdit: ((from: Ma
               {one.name}
               {one.alsoCalled.length > 0 && <div className="quiet">{one.alsoCalled.join(', ')}</div>}
             </th>
-            <td>
+            <td style={{ whiteSpace: 'nowrap' }}>
               {one.nozzleFromC} to {one.nozzleToC} °C
             </td>
-            <td>
+            <td style={{ whiteSpace: 'nowrap' }}>
               {one.bedFromC} to {one.bedToC} °C
             </td>
             <td>{one.enclosure}</td>

@@ -1,5 +1,5 @@
 import type { CheckContent } from '@diatribon/contract'
-import { outInWords, staysCold } from '@diatribon/contract'
+import { outInWords } from '@diatribon/contract'
 import { Refusal } from '../../platform/refusal.ts'
 import { outOf } from '../../rules/printerState.ts'
 import { checksForRelease } from '../../rules/workOnStopped.ts'
@@ -8,6 +8,7 @@ import { stopFaults } from './stopFaults.ts'
 
 /**
  * A printer that is stopped or on hold is neither heated nor moved, but for what its release asks for or a lead has said.
+ * @param of.content what heats or moves it
  * @param of.exception why a lead has it done all the same; null: nobody said so
  * @throws Refusal 409 with the reason of the stop or hold
  */
@@ -16,7 +17,7 @@ export async function requireUsableFor(
   of: { printerId: string; checkTypeId: string; content: CheckContent; exception: string | null; at: string },
 ): Promise<void> {
   const { printerId, checkTypeId, content, exception, at } = of
-  if (exception !== null || staysCold(content)) return
+  if (exception !== null) return
   const printer = facts.printer(printerId)
   const [stop] = await stopFaults(facts, printerId)
   const out = outOf({
