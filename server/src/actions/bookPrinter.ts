@@ -9,7 +9,9 @@ import { requireDay } from './makeDuty.ts'
 
 export const bookPrinter: ActionKind<BookPrinter> = {
   right: 'book printers',
-  async whenSent(facts, { printerId, fromDay, untilDay, at }) {
+  async whenSent(facts, { bookingId, printerId, fromDay, untilDay, at }) {
+    // One that is sent again says so itself.
+    if (await facts.look('booking', bookingId)) return
     const printer = facts.printer(printerId)
     requireHere(printer)
     requireNotPast('untilDay', untilDay, at)

@@ -11,13 +11,15 @@ import { useFetchAnew } from '../ui/fetchAnew.ts'
 import { newKey } from '../ui/newKey.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { plural, shortDay } from '../ui/words.ts'
+import { printerNamed } from './printerNamed.ts'
+import { readCalendar } from './readCalendar.ts'
 import type { CalendarEvent } from './readCalendarFile.ts'
 
 /** Ids of bookings follow from the event and the printer: a file that is read again books nothing twice. */
 const namespace = '5b0f9c8e-41f3-5d0b-9a0d-0f6b0d3c7a11'
 const daysAhead = 366
 
-/** Books printers from the file of an ordinary calendar program. Its reader is loaded when somebody chooses one. */
+/** Books printers from the file of an ordinary calendar program. It is read beside the page. */
 export function BookingsFile() {
   const { data: printers = [] } = usePrinterNames()
   const { site, nowMs } = useSession()
@@ -28,13 +30,11 @@ export function BookingsFile() {
     if (!file) return
     setProblem(null)
     try {
-      const { readCalendarFile, printerNamed } = await import('./readCalendarFile.ts')
       const format = new Intl.DateTimeFormat('en-CA', { timeZone: site.timeZone })
-      const dayOf = (moment: Date) => format.format(moment)
-      const read = readCalendarFile(await file.text(), {
-        fromDay: dayOf(new Date(nowMs())),
-        untilDay: dayOf(new Date(nowMs() + daysAhead * 86_400_000)),
-        dayOf,
+      const read = await readCalendar(file, {
+        fromDay: format.format(new Date(nowMs())),
+        untilDay: format.format(new Date(nowMs() + daysAhead * 86_400_000)),
+        timeZone: site.timeZone,
       })
       setEvents(read)
       setFound(Object.fromEntries(read.map((event) => [event.id, printerNamed(event, printers)?.id ?? null])))

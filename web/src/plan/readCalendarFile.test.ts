@@ -1,5 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
-import { printerNamed, readCalendarFile } from './readCalendarFile.ts'
+import { printerNamed } from './printerNamed.ts'
+import { readCalendarFile } from './readCalendarFile.ts'
 
 const file = (...events: string[]) =>
   ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//made up//EN', ...events, 'END:VCALENDAR'].join('\r\n')
@@ -96,4 +97,26 @@ describe('the printer that an event names', () => {
     [{ summary: 'Course', location: 'Print room, sea-hare' }, 'Sea Hare'],
     [{ summary: 'Limpets of the coast', location: '' }, undefined],
   ])('%j', (text, name) => expect(printerNamed(text, printers)?.name).toBe(name))
+})
+
+describe('a file whose rules are many', () => {
+  test('a daily series since 2010 has its days, on its own turns', () => {
+    expect(days(file(event('UID:1', 'DTSTART;VALUE=DATE:20100101', 'RRULE:FREQ=DAILY')))).toHaveLength(42)
+    // 1 January 2010 and every third day: 20 November 2026 is 6,167 days on, two past a turn.
+    const third = days(file(event('UID:2', 'DTSTART;VALUE=DATE:20100101', 'RRULE:FREQ=DAILY;INTERVAL=3')))
+    expect(third[0]).toEqual(['2026-11-21', '2026-11-21'])
+    // A Friday, every other week.
+    const fridays = days(file(event('UID:3', 'DTSTART;VALUE=DATE:20100101', 'RRULE:FREQ=WEEKLY;INTERVAL=2')))
+    expect(fridays.map(([day]) => (Date.parse(day!) - Date.parse('2010-01-01')) / 86_400_000 / 14)).toEqual(
+      fridays.map(([day]) => Math.round((Date.parse(day!) - Date.parse('2010-01-01')) / 86_400_000 / 14)),
+    )
+  })
+  test('one turn a second, and three thousand rules, come to an end', () => {
+    const second = event('UID:s', 'DTSTART:20150101T080000Z', 'DTEND:20150101T080001Z', 'RRULE:FREQ=SECONDLY')
+    expect(days(file(second)).length).toBeGreaterThan(0)
+    const many = Array.from({ length: 3000 }, (_, i) =>
+      event(`UID:${i}`, 'DTSTART:20260101T080000Z', 'DTEND:20260101T090000Z', 'RRULE:FREQ=MINUTELY'),
+    )
+    expect(days(file(...many)).length).toBeLessThanOrEqual(500)
+  })
 })

@@ -12,6 +12,12 @@ export interface CalendarEvent {
 
 /** More than anybody books by hand; a rule that never ends stops here. */
 const mostEvents = 500
+/** So many occurrences are looked at in a file, whatever its rules say. */
+const mostLooks = 20_000
+const mostOfOne = 2_000
+const dayMs = 86_400_000
+/** Days between two turns of a rule, where that is the same each time. */
+const everyDays: Record<string, number> = { DAILY: 1, WEEKLY: 7, HOURLY: 1, MINUTELY: 1, SECONDLY: 1 }
 
 /**
  * The events of a calendar file that touch a span of days, recurring ones one by one, cancelled ones left out.
@@ -30,12 +36,17 @@ export function readCalendarFile(
       new ICAL.Timezone({ component: zone, tzid: String(zone.getFirstPropertyValue('tzid')) }),
     )
   const events: CalendarEvent[] = []
+  let looks = mostLooks
+  const taken = new Set<string>()
   const take = (event: ICAL.Event, start: ICAL.Time, end: ICAL.Time) => {
     const fromDay = dayOfTime(start, of.dayOf)
     const untilDay = lastDayOf(start, end, of.dayOf)
     if (untilDay < of.fromDay || fromDay > of.untilDay) return
+    const id = `${event.uid} ${fromDay} ${untilDay}`
+    if (taken.has(id)) return
+    taken.add(id)
     events.push({
-      id: `${event.uid} ${fromDay} ${untilDay}`,
+      id,
       summary: event.summary ?? '',
       location: event.location ?? '',
       fromDay: fromDay < of.fromDay ? of.fromDay : fromDay,
@@ -52,8 +63,8 @@ export function readCalendarFile(
       take(event, event.startDate, event.endDate)
       continue
     }
-    const each = event.iterator()
-    for (let n = 0; n < 5000 && events.length < mostEvents; n++) {
+    const each = event.iterator(nearTo(event, of.fromDay))
+    for (let own = mostOfOne; own > 0 && looks > 0 && events.length < mostEvents; own--, looks--) {
       const start = each.next()
       if (!start || dayOfTime(start, of.dayOf) > of.untilDay) break
       const { item, startDate, endDate } = event.getOccurrenceDetails(start)
@@ -63,6 +74,28 @@ export function readCalendarFile(
   return events
     .slice(0, mostEvents)
     .sort((a, b) => (a.fromDay < b.fromDay ? -1 : a.fromDay > b.fromDay ? 1 : a.summary < b.summary ? -1 : 1))
+}
+
+/**
+ * Where to begin with a series that began long ago: a whole number of its turns later, shortly before the days that are asked about. A series with
+ * a count, or by months and years, begins at its beginning.
+ */
+function nearTo(event: ICAL.Event, fromDay: string): ICAL.Time {
+  const start = event.startDate
+  const rules = event.component.getAllProperties('rrule').map((one) => one.getFirstValue() as ICAL.Recur)
+  const [rule] = rules
+  const period = rule && rules.length === 1 && rule.count === null ? everyDays[rule.freq] : undefined
+  if (!period) return start
+  // Many a day are one day to us: only turns of days and weeks keep their interval.
+  const isByDay = rule?.freq === 'DAILY' || rule?.freq === 'WEEKLY'
+  const turn = period * (isByDay ? Math.max(1, rule.interval) : 1)
+  const daysAgo =
+    (Date.parse(`${fromDay}T00:00:00Z`) - Date.parse(`${start.toString().slice(0, 10)}T00:00:00Z`)) / dayMs
+  const turns = Math.floor(daysAgo / turn) - (isByDay ? 1 : 0)
+  if (turns < 1) return start
+  const near = start.clone()
+  near.adjust(turns * turn, 0, 0, 0)
+  return near
 }
 
 function parsed(text: string): unknown[] {
@@ -88,21 +121,4 @@ function lastDayOf(start: ICAL.Time, end: ICAL.Time | null, dayOf: (moment: Date
   if (end.isDate) last.adjust(-1, 0, 0, 0)
   else last.adjust(0, 0, 0, -1)
   return dayOfTime(last, dayOf)
-}
-
-/** The printer that an event names, in its title or its place; the longest name where several are. */
-export function printerNamed<Printer extends { name: string }>(
-  { summary, location }: Pick<CalendarEvent, 'summary' | 'location'>,
-  printers: readonly Printer[],
-): Printer | null {
-  const text = ` ${summary} ${location} `.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ')
-  const named = printers.filter(({ name }) =>
-    text.includes(
-      ` ${name
-        .toLowerCase()
-        .replace(/[^\p{L}\p{N}]+/gu, ' ')
-        .trim()} `,
-    ),
-  )
-  return named.sort((a, b) => b.name.length - a.name.length)[0] ?? null
 }
