@@ -141,8 +141,14 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
       isStillIn: async () => (await whoIs(services, request)) !== null,
     })
   })
-  api.get('/health', async (_request, response) => {
-    const problem = await whatIsWrong(services.database.pool)
+  api.get('/health', async (request, response) => {
+    const problem = await whatIsWrong(services.database.pool, (err) =>
+      // Where it is stands in the log alone: whoever asks for the health need not know.
+      request.log.warn(
+        { err, database: placeOf(services.database.url) },
+        'writing to the database was tried and failed',
+      ),
+    )
     if (problem) return void response.status(503).json({ healthy: false, problem })
     response.json({ healthy: true })
   })
@@ -248,14 +254,20 @@ function isThisMachine(request: Request): boolean {
   return !forwarded && /^(::1|(::ffff:)?127\.)/.test(request.ip ?? '')
 }
 
-/** In one sentence for whoever watches; null when all is well. */
-async function whatIsWrong(pool: Services['database']['pool']): Promise<string | null> {
+const placeOf = (databaseUrl: string) => {
+  const { hostname, port, pathname } = new URL(databaseUrl)
+  return `${hostname}:${port || '5432'}${pathname}`
+}
+
+/** In one sentence for whoever watches, with what was tried; null when all is well. */
+async function whatIsWrong(pool: Services['database']['pool'], tell: (error: unknown) => void): Promise<string | null> {
   try {
     // Written, not only read: a full disk lets everything be read.
     await pool.query(`SELECT pg_logical_emit_message(true, 'diatribon', 'health')`)
     return null
   } catch (error) {
-    return lossInWords(error)
+    tell(error)
+    return `${lossInWords(error)} Tried: to write to the database.`
   }
 }
 
