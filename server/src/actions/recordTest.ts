@@ -1,5 +1,5 @@
 import { v5 as derivedId } from 'uuid'
-import type { RecordTest } from '@diatribon/contract'
+import { heatsOrMoves, type RecordTest } from '@diatribon/contract'
 import { openFault } from './writers/openFault.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -10,13 +10,13 @@ export const recordTest: ActionKind<RecordTest> = {
   photos: ({ photos = [] }) => photos,
   async work(facts, { testId, printerId, confirmed }) {
     const { content } = await facts.get('faultTest', testId, 'test')
-    const careful = content.state === 'hot' || content.state === 'unplugged' || content.signOff !== null
+    const careful = heatsOrMoves(content.state) || content.state === 'unplugged' || content.signOff !== null
     return {
       signOffs: content.signOff ? [content.signOff] : [],
       modelId: facts.printer(printerId).modelId,
       toConfirm:
         careful && !confirmed
-          ? `“${content.name}” is done ${content.state === 'any' ? 'with care' : content.state}. Read the cautions and confirm that first.`
+          ? `“${content.name}” is done ${content.state === 'any' ? 'with care' : content.state === 'moving' ? 'while it moves' : content.state}. Read the cautions and confirm that first.`
           : null,
     }
   },

@@ -1,6 +1,6 @@
 import { Checkbox, Select } from '@mantine/core'
 import { useState } from 'react'
-import type { FaultPage, FaultTest, OfferedTest } from '@diatribon/contract'
+import { heatsOrMoves, type FaultPage, type FaultTest, type OfferedTest } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { useAction } from '../ui/useAction.ts'
@@ -15,7 +15,7 @@ export function TestForm(props: { page: FaultPage; offered: OfferedTest; outcome
   const [sisterId, setSister] = useState<string | null>(null)
   const [note, setNote] = useState('')
   const [confirmed, setConfirmed] = useState(false)
-  const careful = test.state === 'hot' || test.state === 'unplugged' || test.signOff !== null
+  const careful = heatsOrMoves(test.state) || test.state === 'unplugged' || test.signOff !== null
   return (
     <ActionDialog
       title={test.name}
@@ -43,7 +43,7 @@ export function TestForm(props: { page: FaultPage; offered: OfferedTest; outcome
           mt="sm"
           size="md"
           required
-          label={`I have read the cautions${test.state === 'any' ? '' : `, and the printer was ${test.state}`}. This is written in the book.`}
+          label={`I have read the cautions${test.state === 'any' ? '' : test.state === 'moving' ? ', and kept clear of what moves' : `, and the printer was ${test.state}`}. This is written in the book.`}
           checked={confirmed}
           onChange={({ currentTarget }) => setConfirmed(currentTarget.checked)}
         />
