@@ -163,7 +163,9 @@ describe('a printer that is lent', () => {
     expect((await lead.get<PrinterPage>(`/api/printers/${id}`)).printer.holdReason).toContain(
       'Back from The lighthouse',
     )
-    expect(await dueHere()).not.toHaveLength(0)
+    // Back, and on hold until it is released: what is due waits for that, and is in sight.
+    expect(await dueHere()).toHaveLength(0)
+    expect(await plannedHere()).toContain('duty')
     expect(await lead.get<Loan[]>(`/api/printers/${id}/loans`)).toMatchObject([
       { to: 'The lighthouse', condition: 'Whole', back: { condition: 'A scratch on the left' } },
     ])

@@ -127,7 +127,11 @@ describe('what a change asks for before the printer is used again', () => {
   })
 
   it('a wait is over when its hour has come', () => {
-    const wait = (now: number) => listFor({ slotKind: 'wheels' }, {}, now).find(({ kind }) => kind === 'wait')!
+    // A rule of a workshop that glues.
+    const own = rules.map((rule) => (rule.slotKinds.includes('wheels') ? { ...rule, waitHours: 6 } : rule))
+    const change = { what: { slotKind: 'wheels' }, atMs: 0 }
+    const wait = (now: number) =>
+      returnList(own, facts({ changes: [change] }), now).find(({ kind }) => kind === 'wait')!
     expect(wait(5.9 * hourMs)).toMatchObject({ state: 'open', untilMs: 6 * hourMs })
     expect(wait(6 * hourMs).state).toBe('done')
   })

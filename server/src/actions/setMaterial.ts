@@ -1,4 +1,4 @@
-import { materialCalled, type MaterialContent, type SetMaterial } from '@diatribon/contract'
+import { materialCalled, type SetMaterial } from '@diatribon/contract'
 import { material as materialTable } from '../platform/tables.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -6,31 +6,8 @@ import type { ActionKind } from './actionKind.ts'
 export const setMaterial: ActionKind<SetMaterial> = {
   right: 'keep the knowledge',
   async apply(facts, { siteId, action }) {
-    const {
-      materialId,
-      name,
-      alsoCalled,
-      nozzleFromC,
-      nozzleToC,
-      bedFromC,
-      bedToC,
-      enclosure,
-      abrasive,
-      note,
-      dropped,
-    } = action
-    const content: MaterialContent = {
-      name,
-      alsoCalled,
-      nozzleFromC,
-      nozzleToC,
-      bedFromC,
-      bedToC,
-      enclosure,
-      abrasive,
-      note,
-      dropped,
-    }
+    const { key: _, kind: __, at: ___, version: ____, materialId, ...content } = action
+    const { name, alsoCalled, dropped } = content
     const others = facts
       .loaded('material', await facts.db.select().from(materialTable))
       .filter(({ id }) => id !== materialId)

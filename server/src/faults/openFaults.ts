@@ -84,21 +84,14 @@ export async function allOpenFaults(db: Db): Promise<PrinterFault[]> {
   })
 }
 
-/** How many faults each printer has that are not closed, and whether one of them says stop. */
-export async function openFaultCounts(
-  db: Db,
-  printerIds: string[],
-): Promise<Map<string, { open: number; saysStop: boolean }>> {
+/** How many faults each printer has that are not closed. */
+export async function openFaultCounts(db: Db, printerIds: string[]): Promise<Map<string, number>> {
   const rows = await db
-    .select({
-      printerId: fault.printerId,
-      open: count(),
-      saysStop: sql<boolean>`bool_or(NOT ${fault.mayGoOn} AND ${fault.liftedSeq} IS NULL)`,
-    })
+    .select({ printerId: fault.printerId, open: count() })
     .from(fault)
     .where(and(isNull(fault.closedSeq), inArray(fault.printerId, printerIds)))
     .groupBy(fault.printerId)
-  return new Map(rows.map(({ printerId, ...faults }) => [printerId, faults]))
+  return new Map(rows.map(({ printerId, open }) => [printerId, open]))
 }
 
 /** Duties that people made and nobody has settled, soonest first; promises alone when asked for. */

@@ -42,7 +42,7 @@ export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 
     const chance = risks.reduce((product, risk) => product * (1 - risk.chance), other)
     const off = Math.hypot(...risks.map((risk) => Math.log((1 - risk.chance) / Math.max(1e-9, 1 - risk.upper))))
     const worst = [...risks].sort((a, b) => b.chance - a.chance)[0] ?? null
-    const open = faults.get(head.id)
+    const open = faults.get(head.id) ?? 0
     const drifting = (drifts.get(head.id) ?? []).map(({ name }) => name)
     const unknown = own.filter(({ ageIsKnown }) => !ageIsKnown).length
     return {
@@ -56,7 +56,7 @@ export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 
         return cost ? { ...cost, extraMinor: cost.failureMinor - cost.preventiveMinor } : null
       }),
       notes: [
-        ...(open && open.open > 0 ? [`${open.open === 1 ? 'A fault is' : `${open.open} faults are`} open.`] : []),
+        ...(open > 0 ? [`${open === 1 ? 'A fault is' : `${open} faults are`} open.`] : []),
         ...(drifting.length > 0 ? [`Drifting: ${drifting.join(', ')}.`] : []),
         ...(unknown > 0
           ? [
