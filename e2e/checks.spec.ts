@@ -47,9 +47,9 @@ test('a check by the spool on the phone: one value out of limits, and the printe
   await expect(page.getByRole('dialog')).toBeHidden()
   await alert.getByRole('button', { name: 'Hold the printer' }).click()
   await page.getByRole('button', { name: 'Put on hold' }).click()
-  await expect(page.getByText('On hold:', { exact: true })).toBeVisible()
+  await expect(page.getByText('On hold', { exact: true })).toBeVisible()
   // The other one is told at once.
-  await expect(other.getByText('On hold:', { exact: true })).toBeVisible()
+  await expect(other.getByText('On hold', { exact: true })).toBeVisible()
 
   await page.getByRole('button', { name: 'Go on' }).click()
   await page.getByRole('button', { name: 'smooth, no play' }).click()

@@ -25,7 +25,7 @@ test('anybody reports by the label on the phone, without an account, and the sta
 
   const row = technician.getByRole('listitem').filter({ hasText: 'It smells of hot plastic' })
   await expect(row).toContainText('Evening class')
-  await expect(row).toContainText('printing should stop')
+  await expect(row).toContainText('Stopped')
   await row.getByRole('link', { name: /^To the fault of Cockle/ }).click()
   await expect(technician.getByRole('img', { name: /^Photo 1/ })).toBeVisible()
   await accessible(technician, 'fault desk')
@@ -223,7 +223,7 @@ test('the book is searched, answered, handed over and found whole', async ({ bro
 
   await page.goto('/handover')
   await expect(page.getByText(/^From .+ \(end of your last shift\)/)).toBeVisible()
-  await expect(page.getByRole('heading', { name: 'On hold' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Stopped or on hold' })).toBeVisible()
   const pdf = await page.request.get(`${first}/api/reports/handover`)
   expect(pdf.headers()['content-type']).toBe('application/pdf')
 

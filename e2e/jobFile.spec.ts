@@ -29,12 +29,12 @@ test('a job file is stopped by preflight, goes to another printer, and its hours
   ).toBeVisible()
   await expect(page.getByRole('img', { name: /First layer from above/ })).toBeVisible()
   await page.getByRole('combobox', { name: 'What will be printed?' }).click()
-  await page.getByRole('option', { name: /^Abrasive filament \(glow/ }).click()
+  await page.getByRole('option', { name: 'PLA, filled (abrasive)' }).click()
 
   // Brass: stopped, and nothing can be started.
   await page.getByRole('radio', { name: /^Cowrie/ }).check()
   await expect(
-    page.getByText('Abrasive filament eats the Nozzle (Brass nozzle 0.4) of Cowrie', { exact: false }),
+    page.getByText('PLA, filled eats the Nozzle (Brass nozzle 0.4) of Cowrie', { exact: false }),
   ).toBeVisible()
   await expect(page.getByText('Cowrie must not take this job')).toBeVisible()
   await expect(page.getByRole('button', { name: /^Start on/ })).toHaveCount(0)

@@ -99,7 +99,7 @@ export async function takePictures(url, executablePath) {
       buffer: Buffer.from(tactileMap()),
     })
     await page.getByRole('combobox', { name: 'What will be printed?' }).click()
-    await page.getByRole('option', { name: /^Abrasive filament \(glow/ }).click()
+    await page.getByRole('option', { name: 'PLA, filled (abrasive)' }).click()
     await page.getByRole('radio', { name: /^Limpet/ }).check()
     await page.getByText('Limpet must not take this job').waitFor()
     await page.evaluate(() => window.scrollTo(0, 0))
