@@ -23,8 +23,8 @@ async function played(book: Iterable<ExportedEntry> | AsyncIterable<ExportedEntr
   return { url, database, drop: () => database.pool.end().then(drop) }
 }
 
-/** Each plays two years of a workshop, some of them twice. */
-const patienceMs = 120_000
+/** Each plays two years of a workshop, some of them twice; a busy machine takes its time. */
+const patienceMs = 300_000
 
 describe('the demo book', () => {
   it(
