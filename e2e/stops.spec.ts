@@ -7,9 +7,9 @@ test('a passer-by reports a brown plug by label: everybody sees a stopped printe
   browser,
 }) => {
   const staff = await signedIn(browser, 'technician')
-  const id = await printerId(staff, 'Cockle')
+  const id = await printerId(staff, 'Anemone')
   await staff.goto(`${first}/floor`)
-  const row = staff.getByRole('listitem').filter({ hasText: 'Cockle' })
+  const row = staff.getByRole('listitem').filter({ hasText: 'Anemone' })
   await expect(row).toContainText('In service')
 
   const passerBy = await (await browser.newContext(phone)).newPage()
@@ -26,7 +26,7 @@ test('a passer-by reports a brown plug by label: everybody sees a stopped printe
   // The page that was open all the while has it, without a touch.
   await expect(row).toContainText('Stopped')
   await expect(row).toContainText('The plug is brown and soft')
-  await row.getByRole('link', { name: 'Cockle' }).click()
+  await row.getByRole('link', { name: 'Anemone' }).click()
   await expect(staff.getByText('Stopped by a report:')).toBeVisible()
   await expect(staff.getByRole('button', { name: 'Before a print' })).toHaveCount(0)
   await staff.getByRole('button', { name: 'Lift the stop: The plug is brown and soft' }).click()
