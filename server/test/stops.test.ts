@@ -284,6 +284,18 @@ describe('on a printer that is stopped or on hold', () => {
     await lead.act(begin(id, 'level by the clock', exception))
   })
 
+  it('what somebody has put down to be done there is planned as the round has it', async () => {
+    const id = await printer()
+    await lead.act({ kind: 'hold-printer', printerId: id, reason: 'Heater wire chafed' })
+    const dueDate = at(0).slice(0, 10)
+    await lead.act({ kind: 'make-duty', printerId: id, dutyId: randomUUID(), what: 'Put the new wire in', dueDate })
+    const { made } = await lead.get<Round>('/api/plan/round')
+    expect(made).toContainEqual(expect.objectContaining({ words: 'Put the new wire in' }))
+    const plan = await lead.get<FortnightPage>('/api/plan/fortnight')
+    const planned = plan.visits.filter((visit) => visit.printer.id === id).flatMap(({ tasks }) => tasks)
+    expect(planned.map(({ words }) => words)).toEqual(['Put the new wire in'])
+  })
+
   it('a hot step of a check that was begun before waits too', async () => {
     const id = await printer()
     const sheet = begin(id, 'level by the clock')

@@ -21,7 +21,7 @@ export const giveSignOff: ActionKind<GiveSignOff> = {
       throw new Refusal(
         409,
         'own-sign-off',
-        `Nobody signs himself off where there is another lead: ask ${other.displayName}.`,
+        `You cannot sign yourself off while there is another lead: ask ${other.displayName}.`,
       )
   },
   async apply(facts, { siteId, action }) {

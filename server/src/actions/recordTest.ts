@@ -1,5 +1,5 @@
 import { v5 as derivedId } from 'uuid'
-import { heatsOrMoves, type RecordTest } from '@diatribon/contract'
+import { heatsOrMoves, type NeededState, type RecordTest } from '@diatribon/contract'
 import { openFault } from './writers/openFault.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -16,7 +16,7 @@ export const recordTest: ActionKind<RecordTest> = {
       modelId: facts.printer(printerId).modelId,
       toConfirm:
         careful && !confirmed
-          ? `“${content.name}” is done ${content.state === 'any' ? 'with care' : content.state === 'moving' ? 'while it moves' : content.state}. Read the cautions and confirm that first.`
+          ? `“${content.name}” is done ${howDone[content.state] ?? content.state}. Read the cautions and confirm that first.`
           : null,
     }
   },
@@ -56,3 +56,5 @@ export const recordTest: ActionKind<RecordTest> = {
   words: ({ testId, outcome, sisterId, confirmed }, names) =>
     `${names.faultTest(testId)}${sisterId ? ` (${names.printer(sisterId)})` : ''}: ${outcome}${confirmed ? '; cautions confirmed' : ''}`,
 }
+
+const howDone: Partial<Record<NeededState, string>> = { any: 'with care', moving: 'while it moves' }

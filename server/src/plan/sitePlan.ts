@@ -179,7 +179,8 @@ async function problemOf(db: Db, now: Date): Promise<Found> {
   const { allows } = await workThatMayBeDone(db, now)
   const planned = tasks.filter(
     ({ choice, printer, kind, opens }) =>
-      allows(printer.id, kind === 'check' ? opens : null) &&
+      // What somebody has put down to be done there is often what puts it right.
+      (kind === 'duty' || allows(printer.id, kind === 'check' ? opens : null)) &&
       (choice?.choice !== 'left out' || (choice.day ?? '') <= lastDay),
   )
   // The planner knows no empty plan: a workshop that is closed throughout has one day without people.

@@ -15,8 +15,8 @@ export interface WorkThatMayBeDone {
 }
 
 /**
- * What is to be done on printers that are stopped or on hold: the checks that the return to service asks for. Everything else waits for the
- * release, in every list and plan: it would heat or move a printer that must not be, or is not worth the way to one that does not run. Whoever
+ * What falls due on printers that are stopped or on hold and is to be done there: the checks that the return to service asks for. The rest
+ * waits for the release, in every list and plan (but not what people have put down to be done there): it would heat or move a printer that must not be, or is not worth the way to one that does not run. Whoever
  * stands there may still begin what stays cold.
  */
 export async function workThatMayBeDone(db: Db, now: Date): Promise<WorkThatMayBeDone> {

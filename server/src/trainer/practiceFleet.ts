@@ -31,8 +31,7 @@ export async function practiceFleet(db: Db): Promise<PracticeFleet> {
   }
   const own = await ownFleet(db)
   if (own.printers.length > 0) return { fleet: { ...base, ...own }, isOwn: true, notes: own.notes }
-  const library = madeUp()
-  return { fleet: { ...base, ...library }, isOwn: false, notes: ['Prices are guesses: none is known yet.'] }
+  return { fleet: { ...base, ...madeUp() }, isOwn: false, notes: ['Prices are guesses: none is known yet.'] }
 }
 
 interface Practised {

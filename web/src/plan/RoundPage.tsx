@@ -25,7 +25,7 @@ import { FirstRows } from '../ui/FirstRows.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, day, isFar, plural, shortDay } from '../ui/words.ts'
+import { ago, amount, day, dayIfNear, isFar, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
 import { useRound } from './reads.ts'
 import { Today } from './Today.tsx'
@@ -402,13 +402,7 @@ function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: Repla
       <div>
         <b>{left <= 0 ? `${amount(-left, clock)} past` : `in ${amount(left, clock)}`}</b>
         <div className="quiet" title={dueRange ? `8 in 10: ${day(dueRange[0])} to ${day(dueRange[1])}` : undefined}>
-          {left <= 0
-            ? 'due now'
-            : dueDate
-              ? isFar(dueDate, nowMs())
-                ? 'not within 5 years'
-                : shortDay(dueDate)
-              : 'does not run'}
+          {left <= 0 ? 'due now' : dueDate ? dayIfNear(dueDate, nowMs()) : 'does not run'}
           {dueRange &&
             dueRange[0] !== dueRange[1] &&
             !isFar(dueRange[0], nowMs()) &&

@@ -9,7 +9,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, hours, isFar, modelName, number, plural, shortDay } from '../ui/words.ts'
+import { ago, amount, dayIfNear, hours, modelName, number, plural, shortDay } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
 import { useEnclosures, useFloor } from './reads.ts'
 import { usePlaceFilter } from './usePlaceFilter.tsx'
@@ -179,7 +179,7 @@ function NextCell({
           <div className={classes.small}>
             {next.urgency === 'overdue'
               ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`
-              : `${next.slot.name} in ${amount(next.left, next.clock)}${next.dueDate ? `, ${isFar(next.dueDate, nowMs()) ? 'not within 5 years' : shortDay(next.dueDate)}` : ''}`}
+              : `${next.slot.name} in ${amount(next.left, next.clock)}${next.dueDate ? `, ${dayIfNear(next.dueDate, nowMs())}` : ''}`}
           </div>
         </>
       )}

@@ -79,7 +79,12 @@ const farYears = 5
 
 /** "about 3 Apr", or that it is beyond what anybody foresees. */
 export function aboutDay(isoDay: string, nowMs: number, words: (isoDay: string) => string = shortDay): string {
-  return isFar(isoDay, nowMs) ? `not within ${farYears} years` : `about ${words(isoDay)}`
+  return dayIfNear(isoDay, nowMs, (near) => `about ${words(near)}`)
+}
+
+/** "Fri 3 Apr", or that it is beyond what anybody foresees. */
+export function dayIfNear(isoDay: string, nowMs: number, words: (isoDay: string) => string = shortDay): string {
+  return isFar(isoDay, nowMs) ? `not within ${farYears} years` : words(isoDay)
 }
 
 export const isFar = (isoDay: string, nowMs: number) => Date.parse(isoDay) - nowMs > farYears * 365.25 * 24 * 3600_000

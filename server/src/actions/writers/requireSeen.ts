@@ -1,5 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { capital, fieldWords, type Action } from '@diatribon/contract'
+import { validate as isUuid } from 'uuid'
 import { isDeepStrictEqual } from 'node:util'
 import { Refusal } from '../../platform/refusal.ts'
 import { logEntry, person } from '../../platform/tables.ts'
@@ -52,6 +53,13 @@ async function whatIsThere(facts: Facts, seq: number, action: Action): Promise<s
 
 function inWords(value: unknown): string {
   if (value === null || value === undefined) return 'nothing'
-  const words = typeof value === 'object' ? JSON.stringify(value) : String(value)
+  const words = plain(value).join(', ')
   return `“${words.length > mostWords ? `${words.slice(0, mostWords)} …` : words}”`
+}
+
+/** What a person would read in a value: what stands in it, without keys and ids. */
+function plain(value: unknown): string[] {
+  if (value === null || value === undefined) return []
+  if (typeof value === 'object') return Object.values(value).flatMap(plain)
+  return typeof value === 'string' && isUuid(value) ? [] : [String(value)]
 }
