@@ -259,6 +259,11 @@ test('a rule is adopted, the plan changes, the visit is dragged by keyboard to t
   const open = before.days.filter(({ closed }) => !closed)
   const lead = open[0]!.people.find(({ name }) => name === 'Maren Holt')!
   const carryTo = async (nth: number) => {
+    // What is carried while the plan is still made better may be another visit when it is dropped.
+    await expect
+      .poll(async () => (await get<FortnightPage>('/api/plan/fortnight')).isBeingSolved, { timeout: 120_000 })
+      .toBe(false)
+    await expect(page.getByText('Looking for a better plan')).toBeHidden()
     const field = board
       .getByRole('row', { name: /^Maren Holt/ })
       .getByRole('cell')

@@ -3,7 +3,7 @@ import type { CheckTurn, OutOfUse } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { dueItem, printer } from '../platform/tables.ts'
 import { outOfUse } from '../printers/outOfUse.ts'
-import { checksForRelease } from '../rules/workOnStopped.ts'
+import { checksForReleaseOf } from '../rules/workOnStopped.ts'
 
 export interface WorkThatMayBeDone {
   /** Printers that are stopped or on hold, and why. */
@@ -31,12 +31,11 @@ export async function workThatMayBeDone(db: Db, now: Date): Promise<WorkThatMayB
           .innerJoin(printer, eq(printer.id, dueItem.printerId))
           .where(and(eq(dueItem.what, 'check'), inArray(dueItem.printerId, ids), isNotNull(dueItem.urgency)))
   const checks = new Set<string>()
-  const forRelease = new Map<string, Set<string>>()
+  const held = [...new Map(rows.map(({ row }) => [row.id, row])).values()]
+  const forRelease = await checksForReleaseOf(db, held, now)
   for (const { row, item } of rows) {
     const { id } = (item as CheckTurn).checkType
-    const asked = forRelease.get(row.id) ?? (await checksForRelease(db, row, now))
-    forRelease.set(row.id, asked)
-    if (asked.has(id)) checks.add(`${row.id} ${id}`)
+    if (forRelease.get(row.id)?.has(id)) checks.add(`${row.id} ${id}`)
   }
   return {
     out,

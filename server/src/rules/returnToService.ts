@@ -21,21 +21,32 @@ import {
 
 type UpsetRow = typeof upset.$inferSelect
 
-/**
- * What the changes since a printer came down ask for, by the table of what a change upsets.
- * @param asOf whether a wait is over is judged at this moment; everything that was told counts, for clocks of two processes differ
- */
+/** What a printer's return to service is worked out from. */
+export type ComesBack = Pick<typeof printer.$inferSelect, 'id' | 'siteId' | 'upsetSince'>
+
+/** What one printer is asked for. */
 export async function returnItems(
   db: Db,
-  of: { id: string; siteId: string; upsetSince: Date | null },
+  of: ComesBack,
   asOf: Date,
 ): Promise<{ items: ReturnItem[]; rules: UpsetRow[] }> {
-  const { id: printerId, siteId, upsetSince: since } = of
-  if (!since) return { items: [], rules: [] }
-  const inForce = await db
-    .select()
-    .from(upset)
-    .where(and(eq(upset.siteId, siteId), eq(upset.dropped, false)))
+  return (await returnItemsOf(db, [of], asOf)).get(of.id) ?? { items: [], rules: [] }
+}
+
+/**
+ * What the changes since printers came down ask for, by the table of what a change upsets; nothing for those that are not down.
+ * @param asOf whether a wait is over is judged at this moment; everything that was told counts, for clocks of two processes differ
+ */
+export async function returnItemsOf(
+  db: Db,
+  of: readonly ComesBack[],
+  asOf: Date,
+): Promise<Map<string, { items: ReturnItem[]; rules: UpsetRow[] }>> {
+  const down = of.flatMap(({ id, siteId, upsetSince }) => (upsetSince ? [{ id, siteId, since: upsetSince }] : []))
+  if (down.length === 0) return new Map()
+  const ids = down.map(({ id }) => id)
+  const first = new Date(Math.min(...down.map(({ since }) => since.getTime())))
+  const inForce = await db.select().from(upset).where(eq(upset.dropped, false))
   // A check that was retired cannot be done, so it is not asked for.
   const retired = await db.select({ id: checkType.id }).from(checkType).where(eq(checkType.retired, true))
   const rules = inForce.map((rule) => ({
@@ -43,56 +54,85 @@ export async function returnItems(
     redo: rule.redo.filter((id) => !retired.some((one) => one.id === id)),
   }))
   const fitted = await db
-    .select({ id: fitting.id, kind: slot.kind, at: fitting.fittedAt })
+    .select({ printerId: fitting.printerId, id: fitting.id, kind: slot.kind, at: fitting.fittedAt })
     .from(fitting)
     .innerJoin(slot, eq(slot.id, fitting.slotId))
-    .where(and(eq(fitting.printerId, printerId), isNull(fitting.takenBackSeq), gte(fitting.fittedAt, since)))
+    .where(and(inArray(fitting.printerId, ids), isNull(fitting.takenBackSeq), gte(fitting.fittedAt, first)))
   const events = await db
     .select()
     .from(printerEvent)
-    .where(and(eq(printerEvent.printerId, printerId), isNull(printerEvent.takenBackSeq), gte(printerEvent.at, since)))
-  const sheets = await db
-    .select({ checkTypeId: checkSheet.checkTypeId, at: checkSheet.finishedAt })
+    .where(and(inArray(printerEvent.printerId, ids), isNull(printerEvent.takenBackSeq), gte(printerEvent.at, first)))
+  const finished = await db
+    .select({ printerId: checkSheet.printerId, checkTypeId: checkSheet.checkTypeId, at: checkSheet.finishedAt })
     .from(checkSheet)
-    .where(and(eq(checkSheet.printerId, printerId), eq(checkSheet.outcome, 'done'), gte(checkSheet.finishedAt, since)))
+    .where(and(inArray(checkSheet.printerId, ids), eq(checkSheet.outcome, 'done'), gte(checkSheet.finishedAt, first)))
   const ticks = await db
     .select()
     .from(returnTick)
-    .where(and(eq(returnTick.printerId, printerId), gte(returnTick.at, since)))
+    .where(and(inArray(returnTick.printerId, ids), gte(returnTick.at, first)))
     .orderBy(returnTick.seq)
   const prints = await db
     .select()
     .from(testPrint)
-    .where(and(eq(testPrint.printerId, printerId), gte(testPrint.at, since)))
+    .where(and(inArray(testPrint.printerId, ids), gte(testPrint.at, first)))
     .orderBy(testPrint.seq)
-  const closed = await db
-    .select({ at: fault.closedAt })
+  const closings = await db
+    .select({ printerId: fault.printerId, at: fault.closedAt })
     .from(fault)
-    .where(and(eq(fault.printerId, printerId), gte(fault.closedAt, since), isNotNull(fault.closing)))
-  const mended = await db
-    .select({ row: repair, slot: slot.name })
+    .where(and(inArray(fault.printerId, ids), gte(fault.closedAt, first), isNotNull(fault.closing)))
+  const repairs = await db
+    .select({ printerId: repair.printerId, at: repair.at, row: repair, slot: slot.name })
     .from(repair)
     .innerJoin(slot, eq(slot.id, repair.slotId))
-    .where(and(eq(repair.printerId, printerId), isNull(repair.takenBackSeq), gte(repair.at, since)))
+    .where(and(inArray(repair.printerId, ids), isNull(repair.takenBackSeq), gte(repair.at, first)))
     .orderBy(repair.seq)
+  const found = { fitted, events, finished, ticks, prints, closings, repairs }
+  return new Map(
+    down.map((one) => {
+      const own = rules.filter(({ siteId }) => siteId === one.siteId)
+      return [one.id, { items: itemsOf(one, own, found, asOf), rules: own }]
+    }),
+  )
+}
+
+interface Happened {
+  printerId: string
+  at: Date | null
+}
+
+interface Found {
+  fitted: (Happened & { id: string; kind: string; at: Date })[]
+  events: (typeof printerEvent.$inferSelect)[]
+  finished: (Happened & { checkTypeId: string })[]
+  ticks: (typeof returnTick.$inferSelect)[]
+  prints: (typeof testPrint.$inferSelect)[]
+  closings: Happened[]
+  repairs: (Happened & { row: typeof repair.$inferSelect; slot: string })[]
+}
+
+/** Of everything that was found what happened to this printer since it came down, and what that asks for. */
+function itemsOf(of: { id: string; since: Date }, rules: UpsetRow[], found: Found, asOf: Date): ReturnItem[] {
+  const own = <Row extends Happened>(rows: readonly Row[]) =>
+    rows.filter(({ printerId, at }) => printerId === of.id && at !== null && at >= of.since)
+  const mended = own(found.repairs)
   const checksDoneMs: Record<string, number> = {}
-  for (const { checkTypeId, at } of sheets)
+  for (const { checkTypeId, at } of own(found.finished))
     checksDoneMs[checkTypeId] = Math.max(checksDoneMs[checkTypeId] ?? 0, given(at).getTime())
-  const items = returnList(
+  return returnList(
     rules,
     {
       changes: [
-        ...fitted.map(({ id, kind, at }) => ({
+        ...own(found.fitted).map(({ id, kind, at }) => ({
           what: { slotKind: kind },
           atMs: at.getTime(),
           mended: mended.some(({ row }) => row.goesOnId === id),
         })),
-        ...events.map(({ event, at }) => ({ what: { event }, atMs: at.getTime() })),
+        ...own(found.events).map(({ event, at }) => ({ what: { event }, atMs: at.getTime() })),
       ],
       checksDoneMs,
-      settled: ticks.map(({ item, at, waived }) => ({ item, atMs: at.getTime(), waived: waived !== null })),
-      testPrints: prints.map(({ at, passed }) => ({ atMs: at.getTime(), passed })),
-      closedMs: closed.map(({ at }) => given(at).getTime()),
+      settled: own(found.ticks).map(({ item, at, waived }) => ({ item, atMs: at.getTime(), waived: waived !== null })),
+      testPrints: own(found.prints).map(({ at, passed }) => ({ atMs: at.getTime(), passed })),
+      closedMs: own(found.closings).map(({ at }) => given(at).getTime()),
       cures: mended
         .filter(({ row }) => row.cureHours > 0)
         .map(({ row, slot: name }) => ({
@@ -104,7 +144,6 @@ export async function returnItems(
     },
     asOf.getTime(),
   )
-  return { items, rules }
 }
 
 /** The list as a person sees it, with guards that are off and faults that say stop. */
@@ -187,11 +226,19 @@ export function guardsOff(db: Db, printerId: string) {
 }
 
 /** Faults that say that printing should stop, neither closed nor lifted. */
-export function faultsThatStop(db: Db, printerId: string) {
+export const faultsThatStop = (db: Db, printerId: string) => openStops(db, [printerId])
+
+/** The same, of several printers. */
+export function openStops(db: Db, printerIds: string[]) {
   return db
     .select()
     .from(fault)
     .where(
-      and(eq(fault.printerId, printerId), isNull(fault.closedSeq), isNull(fault.liftedSeq), eq(fault.mayGoOn, false)),
+      and(
+        inArray(fault.printerId, printerIds),
+        isNull(fault.closedSeq),
+        isNull(fault.liftedSeq),
+        eq(fault.mayGoOn, false),
+      ),
     )
 }

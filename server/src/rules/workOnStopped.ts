@@ -1,17 +1,33 @@
-import type { printer } from '../platform/tables.ts'
 import type { Db } from '../platform/database.ts'
-import { faultsThatStop, returnItems } from './returnToService.ts'
+import { openStops, returnItemsOf, type ComesBack } from './returnToService.ts'
 
 /**
- * Checks that the return to service of a printer still asks for: they may heat and move it although it is on hold. None while a fault
- * stops it: what is broken is put right first.
+ * Checks that the return to service of printers still asks for: they may heat and move them although they are on hold. None while a fault
+ * stops a printer: what is broken is put right first.
  */
-export async function checksForRelease(
+export async function checksForReleaseOf(
   db: Db,
-  of: Pick<typeof printer.$inferSelect, 'id' | 'siteId' | 'upsetSince'>,
+  of: readonly ComesBack[],
   now: Date,
-): Promise<Set<string>> {
-  if (of.upsetSince === null || (await faultsThatStop(db, of.id)).length > 0) return new Set()
-  const { items } = await returnItems(db, of, now)
-  return new Set(items.flatMap(({ state, checkTypeId }) => (state === 'open' && checkTypeId ? [checkTypeId] : [])))
+): Promise<Map<string, Set<string>>> {
+  const stopped = await openStops(
+    db,
+    of.map(({ id }) => id),
+  )
+  const items = await returnItemsOf(
+    db,
+    of.filter(({ id }) => !stopped.some(({ printerId }) => printerId === id)),
+    now,
+  )
+  return new Map(
+    [...items].map(([id, { items: asked }]) => [
+      id,
+      new Set(asked.flatMap(({ state, checkTypeId }) => (state === 'open' && checkTypeId ? [checkTypeId] : []))),
+    ]),
+  )
+}
+
+/** The same of one printer. */
+export async function checksForRelease(db: Db, of: ComesBack, now: Date): Promise<Set<string>> {
+  return (await checksForReleaseOf(db, [of], now)).get(of.id) ?? new Set()
 }
