@@ -1,4 +1,3 @@
-import { given } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import { Router, type Request, type Response } from 'express'
 import { rateLimit } from 'express-rate-limit'
@@ -27,7 +26,7 @@ import {
 } from '../services/services.ts'
 import { site } from '../platform/tables.ts'
 import { invite, join } from './invitations.ts'
-import { setPin } from '../services/sessions.ts'
+import { setPin, wrongNameOrPin } from '../services/sessions.ts'
 import { staff } from './staff.ts'
 
 const cookieDays = 14
@@ -88,10 +87,12 @@ export function peopleRoutes(services: Services): Router {
   router.post('/session', brake, async (request, response) => {
     const token = await signIn(request, response, checked<SignIn>(signInSchema, request.body))
     const found = await sessions.lookUp(token)
+    // The PIN was changed since it was checked, which ends every session that it opened.
+    if (!found) throw wrongNameOrPin()
     const opened = `${request.protocol}://${request.headers.host}`
     const session: Session = {
-      ...given(found),
-      labelsCarry: labelsCarry({ siteUrl: services.siteUrl, set: given(found).site.address, opened }),
+      ...found,
+      labelsCarry: labelsCarry({ siteUrl: services.siteUrl, set: found.site.address, opened }),
       now: clock().toISOString(),
     }
     response.status(201).json(session)

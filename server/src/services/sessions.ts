@@ -87,7 +87,7 @@ function triesOf(name: string, address: string, device: string | null): Tries[] 
   ]
 }
 
-const wrongNameOrPin = () =>
+export const wrongNameOrPin = () =>
   new Refusal(401, 'wrong-name-or-pin', 'Name and PIN do not belong together. Check both and try again.')
 
 export const nameHashOf = (name: string) => createHash('sha256').update(name.trim().toLowerCase()).digest('hex')
