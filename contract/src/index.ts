@@ -57,6 +57,7 @@ export type { MovePart } from './actions/movePart.ts'
 export type { RetirePrinter } from './actions/retirePrinter.ts'
 export type { BringBackPrinter } from './actions/bringBackPrinter.ts'
 export type { SetSiteAddress } from './actions/setSiteAddress.ts'
+export type { SetSiteMains } from './actions/setSiteMains.ts'
 export type { SetCalendar } from './actions/setCalendar.ts'
 export { jobOutcomes, type FinishJob, type JobOutcome } from './actions/finishJob.ts'
 export type { BaselineValue, RecordBaseline } from './actions/recordBaseline.ts'
@@ -252,11 +253,13 @@ export {
   hasColdWork,
   neededStates,
   stepKinds,
+  machineNeeds,
   turnClocks,
   type CheckContent,
   type CheckStep,
   type CheckType,
   type CheckVersion,
+  type MachineNeed,
   type NeededState,
   type StepKind,
   type TurnClock,
@@ -323,7 +326,7 @@ export {
   type TrainingRecord,
 } from './people/signOffs.ts'
 export { mostPhotos, type AttachedFile, type Attachment } from './attachment.ts'
-export type { ReplacementDuty, Round } from './plan/duty.ts'
+export { firstClock, type ReplacementDuty, type Round } from './plan/duty.ts'
 export type { Urgency } from './plan/urgency.ts'
 export type {
   Floor,

@@ -177,7 +177,18 @@ export {
   type Turns,
   type TurnState,
 } from './checks/nextTurn.ts'
+export { materialFamily } from './jobs/materialFamily.ts'
+export { judgeBaseline, mainsSelector, type BaselineFound, type OutOfOrder } from './checks/judgeBaseline.ts'
 export { againstLimits } from './checks/againstLimits.ts'
+export {
+  hasOn,
+  isCheckFor,
+  lacking,
+  machineNeeds,
+  stepsOn,
+  type MachineBuild,
+  type MachineNeed,
+} from './checks/machineNeeds.ts'
 export { driftOf, sinceRestart, type Drift } from './readings/drift.ts'
 export { pooledOf, scatterFor, scatterOf, type Scatter } from './readings/scatter.ts'
 export type { Crossing, ReadingLimits, ReadingPoint } from './readings/crossing.ts'

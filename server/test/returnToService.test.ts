@@ -32,6 +32,7 @@ const table: [string, { slotKind: string } | { event: string }, string[]][] = [
     [
       'check: first layer',
       'check: level after a change',
+      'check: level by knobs',
       'temperature control tuning',
       'temperature limit of the machine record',
       'feeder calibration',
@@ -44,7 +45,8 @@ const table: [string, { slotKind: string } | { event: string }, string[]][] = [
     { event: 'feed made direct' },
     [
       'check: level after a change',
-      'retraction: about 6 mm becomes about 1 mm',
+      'check: level by knobs',
+      'retraction: much less than with a guide tube, found by a string tower',
       'height',
       'acceleration',
       'ringing test',
@@ -55,20 +57,21 @@ const table: [string, { slotKind: string } | { event: string }, string[]][] = [
     'wheels',
     { slotKind: 'wheels' },
     // Nothing cures where nothing was glued.
-    ['check: level after a change', 'play test', 'tram'],
+    ['check: level after a change', 'check: level by knobs', 'play test', 'tram'],
   ],
   ['lead screw', { slotKind: 'lead screw' }, ['check: gantry', 'column test', 'motor current']],
   ['sheet', { slotKind: 'build sheet' }, ['check: first layer', 'tram', 'mesh', 'nozzle height']],
   [
     'probe',
     { slotKind: 'probe' },
-    ['check: level after a change', 'tighten', 'repeatability: the same point ten times'],
+    ['check: level after a change', 'check: level by knobs', 'tighten', 'repeatability: the same point ten times'],
   ],
   [
     'firmware',
     { event: 'firmware flashed' },
     [
       'check: level after a change',
+      'check: level by knobs',
       'note the meter reset',
       'steps, height and tuning restored',
       'thermal-protection test',

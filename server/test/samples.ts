@@ -213,6 +213,7 @@ export function samples({ ids }: Workshop, now: number): Record<ActionKindName, 
     'retire-printer': { ...head('retire-printer'), printerId: randomUUID(), reason: 'x' },
     'bring-back-printer': { ...head('bring-back-printer'), printerId: randomUUID() },
     'set-site-address': { ...head('set-site-address'), address: null },
+    'set-site-mains': { ...head('set-site-mains'), mainsVolts: 230 },
     'set-calendar': { ...head('set-calendar'), closedWeekdays: [], closedDays: [] },
     'add-check-type': { ...head('add-check-type'), checkTypeId: randomUUID(), content: checkContent() },
     'change-check-type': {

@@ -26,6 +26,8 @@ export interface PartTypePayload {
   toleratesAbrasive?: boolean
   /** How much the catalogue's interval counts against our own lives; 1, about one failure, when left out. */
   tradeWeight?: number
+  /** Due after so many metres of abrasive filament too, whichever comes first. */
+  abrasiveMetresMost?: number
   /** What must agree where it meets its neighbours. */
   joints?: PartJoint[]
 }
@@ -48,6 +50,7 @@ export const partTypePayload = {
   nozzleMm: Joi.number().min(0.1).max(2),
   toleratesAbrasive: Joi.boolean(),
   tradeWeight: Joi.number().min(0.05).max(50),
+  abrasiveMetresMost: Joi.number().greater(0).max(1_000_000),
   joints: jointsField,
 }
 

@@ -29,6 +29,7 @@ import { movePart, type MovePart } from './movePart.ts'
 import { retirePrinter, type RetirePrinter } from './retirePrinter.ts'
 import { bringBackPrinter, type BringBackPrinter } from './bringBackPrinter.ts'
 import { setSiteAddress, type SetSiteAddress } from './setSiteAddress.ts'
+import { setSiteMains, type SetSiteMains } from './setSiteMains.ts'
 import { setCalendar, type SetCalendar } from './setCalendar.ts'
 import { addCheckType, type AddCheckType } from './addCheckType.ts'
 import { changeCheckType, type ChangeCheckType } from './changeCheckType.ts'
@@ -139,6 +140,7 @@ export interface Actions {
   'bring-back-printer': BringBackPrinter
   'set-calendar': SetCalendar
   'set-site-address': SetSiteAddress
+  'set-site-mains': SetSiteMains
   'add-check-type': AddCheckType
   'change-check-type': ChangeCheckType
   'retire-check-type': RetireCheckType
@@ -253,6 +255,7 @@ export const actionShapes: Record<ActionKindName, ActionShape> = {
   'bring-back-printer': bringBackPrinter,
   'set-calendar': setCalendar,
   'set-site-address': setSiteAddress,
+  'set-site-mains': setSiteMains,
   'add-check-type': addCheckType,
   'change-check-type': changeCheckType,
   'retire-check-type': retireCheckType,

@@ -31,6 +31,7 @@ export const kindNames: Record<ActionKindName, string> = {
   'bring-back-printer': 'Brought back',
   'set-calendar': 'Calendar set',
   'set-site-address': 'Address of the site set',
+  'set-site-mains': 'Mains of the site told',
   'add-check-type': 'Check added',
   'change-check-type': 'Check changed',
   'retire-check-type': 'Check retired',

@@ -17,6 +17,7 @@ export const sets: { [Kind in keyof Actions]?: (action: Actions[Kind]) => string
   'set-calendar': () => 'calendar',
   'set-plan-rules': () => 'plan rules',
   'set-site-address': () => 'site address',
+  'set-site-mains': () => 'site mains',
   'change-model': ({ modelId }) => `model ${modelId}`,
   'change-part-type': ({ partTypeId }) => `part type ${partTypeId}`,
   'change-person': ({ personId }) => `person ${personId}`,

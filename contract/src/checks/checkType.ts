@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { uuid, words } from '../actions/action.ts'
 import { roles, type Role } from '../people/rights.ts'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
-import { turnClocks, type TurnClock, type Turns } from '@diatribon/core'
+import { machineNeeds, turnClocks, type MachineNeed, type TurnClock, type Turns } from '@diatribon/core'
 
 export const stepKinds = ['tick', 'measure', 'choose', 'photo', 'text'] as const
 export type StepKind = (typeof stepKinds)[number]
@@ -11,7 +11,7 @@ export type StepKind = (typeof stepKinds)[number]
 export const neededStates = ['any', 'cold', 'hot', 'moving', 'unplugged'] as const
 export type NeededState = (typeof neededStates)[number]
 
-export { turnClocks, type TurnClock, type Turns }
+export { machineNeeds, turnClocks, type MachineNeed, type TurnClock, type Turns }
 
 export interface CheckStep {
   id: string
@@ -27,10 +27,14 @@ export interface CheckStep {
   target?: number
   lower?: number
   upper?: number
+  /** On a sheet: the limits are usual ones that nobody here has confirmed. */
+  limitsToConfirm?: true
   /** Of a choice: what can be found, and which of it is not in order. */
   choices?: { words: string; isBad: boolean }[]
   /** Slots whose parts it looks at, by their kind or their name: in order, they were good then. */
   looksAt?: string[]
+  /** Only on machines that have all of these. */
+  needs?: MachineNeed[]
   /** May be left out. */
   optional?: boolean
 }
@@ -93,6 +97,10 @@ const stepSchema = Joi.object({
     .required(),
   caution: words(500),
   optional: Joi.boolean(),
+  needs: Joi.array()
+    .items(Joi.string().valid(...machineNeeds))
+    .max(machineNeeds.length)
+    .unique(),
   looksAt: Joi.array().items(words(60)).max(12).unique(),
   reading: words(60),
   unit: words(20),

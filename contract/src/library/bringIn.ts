@@ -60,12 +60,12 @@ export function libraryItems(): LibraryItem[] {
     says,
   })
   return [
-    ...parts.map(({ key, name, slotKind, tradeInterval, agesBy }) =>
+    ...parts.map(({ key, name, slotKind, tradeInterval, agesBy, tradeWeight = 1 }) =>
       item(
         'part types',
         `part ${key}`,
         name,
-        `${slotKind}; usually every ${tradeInterval.toLocaleString('en-GB')} ${agesBy}`,
+        `${slotKind}; usually every ${tradeInterval.toLocaleString('en-GB')} ${agesBy}${tradeWeight < 1 ? '; little is known of it' : ''}`,
       ),
     ),
     ...models.map(({ key, name, build, slots }) =>
@@ -276,12 +276,18 @@ export function libraryActions({ idOf, wants = () => true, here = () => null }: 
     }
   return actions
 
+  function limitsOf(reading: string | undefined) {
+    const { lower, upper } = library.readings.find(({ name }) => name === reading) ?? {}
+    return { ...(lower == null ? {} : { lower }), ...(upper == null ? {} : { upper }) }
+  }
+
   function stepOf({ cautions, reading, ...step }: LibraryStep) {
     const caution = cautionOf(cautions)
     return {
       ...step,
       ...(caution ? { caution } : {}),
-      ...(reading && willBe(`reading ${reading}`) ? { reading } : {}),
+      // Without the reading its limits stand at the step itself.
+      ...(reading && willBe(`reading ${reading}`) ? { reading } : limitsOf(reading)),
     }
   }
 }

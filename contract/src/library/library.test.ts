@@ -1,3 +1,4 @@
+import { isCheckFor } from '@diatribon/core'
 import { actionShapes } from '../actions/index.ts'
 import { slotKind } from '../parts/slotKinds.ts'
 import { inSections, libraryActions, libraryItems } from './bringIn.ts'
@@ -34,6 +35,31 @@ it('has a part that fits in every slot of every model, and at least twelve slots
     for (const slot of slots)
       expect([name, slot.name, kindOfPart.get(slot.partTypeId!)]).toEqual([name, slot.name, slot.kind])
   }
+})
+
+it('has a slot for every part whose change a cause asks for', () => {
+  const library = loadLibrary()
+  const slots = new Set(
+    library.models.flatMap(({ slots }) =>
+      slots.map(({ part }) => library.parts.find(({ key }) => key === part)!.slotKind),
+    ),
+  )
+  for (const { name, changes = [] } of library.causes)
+    for (const kind of changes) expect([name, kind, slots.has(kind)]).toEqual([name, kind, true])
+})
+
+it('asks each model for one levelling check that it can do', () => {
+  const { models, parts, checks, upsets } = loadLibrary()
+  const redo = upsets.find(({ slotKinds = [] }) => slotKinds.includes('bearings'))!.redo
+  const levelling = (key: string) => {
+    const { slots, limits, bed } = models.find((one) => one.key === key)!
+    const slotKinds = slots.map(({ part }) => parts.find((one) => one.key === part)!.slotKind)
+    const machine = { slotKinds, limits, bedScrews: bed ? true : null }
+    return redo.filter((one) => isCheckFor(checks.find(({ key }) => key === one)!.steps, machine))
+  }
+  expect(levelling('wheels')).toEqual(['level by knobs'])
+  for (const probed of ['rails', 'lifting', 'hot']) expect(levelling(probed)).toEqual(['level after a change'])
+  expect(levelling('belt bed')).toEqual([])
 })
 
 it('leaves what is here, and refers to it under the id it has', () => {

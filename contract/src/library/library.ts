@@ -38,6 +38,9 @@ export interface LibraryPart {
   maxNozzleC?: number
   nozzleMm?: number
   toleratesAbrasive?: boolean
+  abrasiveMetresMost?: number
+  /** How much the interval counts against own lives; well below 1 where it rests on few machines. */
+  tradeWeight?: number
 }
 
 export interface LibraryModel {

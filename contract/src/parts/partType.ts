@@ -21,5 +21,7 @@ export interface PartType {
   toleratesAbrasive: boolean | null
   /** How much the catalogue's interval counts against our own lives; 1: about one failure. */
   tradeWeight: number
+  /** Due after so many metres of abrasive filament too, whichever comes first; null: abrasive metres do not matter. */
+  abrasiveMetresMost: number | null
   joints: PartJoint[]
 }

@@ -20,6 +20,8 @@ const moving =
   'Moving parts: power off first. Move axes slowly by hand; a motor driven by hand is a generator and can damage the board.'
 const filters =
   'Fumes and dust: cold machine, ventilate, gloves, and bag the old filter. Removing a factory guard needs a recorded risk note.'
+const enclosures =
+  'Fire and heat: a box around an open machine keeps its heat in, above what its plugs, drivers and supply may stand. Set the warmest air that it may have, as its maker says; keep the supply outside, nothing that burns for walls, a smoke detector above, and ventilate: fumes gather in it.'
 const plates =
   'Let the bed cool (60 to 110 °C in use). Solvents are flammable: cold plate only, ventilate. No sprays or oils on the bed. Magnets pinch.'
 const mains =
@@ -62,6 +64,7 @@ const table: [name: string, work: SignOff | null, caution: string | null][] = [
   ['spacer', null, plates],
   ['bed belt', 'motion', `${plates} ${moving}`],
   ['bed roller', 'motion', moving],
+  ['enclosure', null, enclosures],
   ['enclosure filter', null, filters],
   ['guard', null, filters],
   ['board', 'electronics', covers],

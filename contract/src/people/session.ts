@@ -37,6 +37,8 @@ export interface Site {
   relaxed: Relaxable[]
   /** Where phones reach it, as a lead has said; null: as it is opened. */
   address: string | null
+  /** Voltage of the mains; null: not told. */
+  mainsVolts: number | null
 }
 
 export interface Session {
@@ -63,6 +65,8 @@ export interface FirstRun {
   name: string
   displayName: string
   pin: string
+  /** Voltage of the mains; left out or null: not told. */
+  mainsVolts?: number | null
 }
 
 export const firstRunSchema = Joi.object<FirstRun>({
@@ -72,6 +76,7 @@ export const firstRunSchema = Joi.object<FirstRun>({
     .pattern(/^[A-Z]{3}$/)
     .required()
     .messages({ 'string.pattern.base': 'must be three capital letters as in ISO 4217, such as EUR' }),
+  mainsVolts: Joi.number().integer().min(90).max(260).allow(null),
   name: words(60).required(),
   displayName: words(80).required(),
   pin: newPinField,

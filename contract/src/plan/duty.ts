@@ -18,7 +18,7 @@ export interface ReplacementDuty {
   /** False when the part came here with an age that nobody knows: age is what was seen here. */
   ageIsKnown: boolean
   interval: number
-  /** Whether the interval is the own history's or the catalogue's. */
+  /** Whether the interval by which it falls due is the own history's or the catalogue's. */
   intervalIsLearned: boolean
   /** The rule that a lead has chosen; null: none. Where it waits for the failure, the interval is the typical life. */
   rule: AdoptablePolicy | null
@@ -27,6 +27,8 @@ export interface ReplacementDuty {
   /** The slot whose change it waits for, once it is old enough; null: it goes by itself. */
   goesWith: string | null
   left: number
+  /** Where it falls due by metres of abrasive filament as well: how many ran through it, of how many; null: they do not matter. */
+  also: { age: number; interval: number; comesFirst: boolean } | null
   /** Day when due, in the site's zone; null when the printer does not run. */
   dueDate: string | null
   /** Earliest and latest day that the printer's own use makes likely (8 in 10); null without a date. */
@@ -37,6 +39,14 @@ export interface ReplacementDuty {
   /** 95 % limits of that chance; null below ten failures, when it is worth a word and no more. */
   failureRange: [number, number] | null
 }
+
+/** The clock by which a part falls due first: its own, or the metres of abrasive filament that eat it. */
+export function firstClock({ age, interval, left, clock, also }: OnClocks): Omit<OnClocks, 'also'> {
+  if (!also?.comesFirst) return { age, interval, left, clock }
+  return { age: also.age, interval: also.interval, left: also.interval - also.age, clock: 'abrasive metres' }
+}
+
+type OnClocks = Pick<ReplacementDuty, 'age' | 'interval' | 'left' | 'clock' | 'also'>
 
 /** Something due that is no part, check or put-down duty: a reading on its way to its limit, a sign-off that lapses, an upgrade of a campaign. */
 export interface OtherDuty {

@@ -1,3 +1,4 @@
+import type { OutOfOrder } from '@diatribon/core'
 import type { OnEveryClock } from '../hours/clock.ts'
 import type { Repair } from '../parts/repair.ts'
 import type { Kit } from '../parts/kit.ts'
@@ -54,4 +55,6 @@ export interface BaselineReading {
   choice: string | null
   at: string
   runHours: number
+  /** What speaks against it; null: nothing. */
+  outOfOrder: OutOfOrder | null
 }

@@ -52,13 +52,16 @@ export const limitFields = {
   bedMaxC: celsius,
   chamberMaxC: celsius.allow(null),
   enclosed: Joi.boolean(),
+  insideMaxC: celsius.allow(null),
   filamentMm: Joi.number().min(1).max(4),
   tools: Joi.number().integer().min(1).max(32),
   accelerationMmPerS2: Joi.number().min(10).max(100_000),
   maxSpeedMmPerS: Joi.number().min(1).max(10_000),
 } satisfies Record<keyof MachineLimits, Joi.Schema>
 
-export const limitsSchema = Joi.object(limitFields).fork(Object.keys(limitFields), (field) => field.required())
+/** What a model must tell; how warm the air inside may be is often in no sheet. */
+const mustTell = Object.keys(limitFields).filter((field) => field !== 'insideMaxC')
+export const limitsSchema = Joi.object(limitFields).fork(mustTell, (field) => field.required())
 
 /** What add-model and change-model both carry. */
 export const modelPayload = {
@@ -112,6 +115,7 @@ export const limitNaming: Record<keyof MachineLimits, [name: string, unit: strin
   bedMaxC: ['highest bed temperature', '°C'],
   chamberMaxC: ['highest chamber temperature', '°C'],
   enclosed: ['enclosed', ''],
+  insideMaxC: ['warmest air inside', '°C'],
   filamentMm: ['filament', 'mm'],
   tools: ['tools', ''],
   accelerationMmPerS2: ['acceleration', 'mm/s²'],

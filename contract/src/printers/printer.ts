@@ -61,6 +61,7 @@ export type PartLine = Pick<
   | 'failureChance'
   | 'failureRange'
   | 'waits'
+  | 'also'
 >
 
 /** What is kept of each printer, in sum. */

@@ -9,6 +9,10 @@ export interface ReadingKind {
   /** Limits of the site, null where there is none. */
   lower: number | null
   upper: number | null
+  /** The site's limits are usual ones: nobody has held them against the maker's sheet or an own baseline yet. */
+  limitsToConfirm?: boolean
+  /** Where the site's limits come from. */
+  limitsFrom?: string | null
   /** Limits of the maker for a model; they come first. */
   models: { modelId: string; lower: number | null; upper: number | null }[]
   /**
@@ -30,6 +34,8 @@ export const readingKindPayload = {
   unit: words(20).required(),
   lower: limit,
   upper: above(limit),
+  limitsToConfirm: Joi.boolean(),
+  limitsFrom: words(200).allow(null),
   models: Joi.array()
     .items(Joi.object({ modelId: uuid.required(), lower: limit, upper: above(limit) }))
     .max(200)

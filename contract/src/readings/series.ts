@@ -4,7 +4,8 @@ import type { Freshness } from '../freshness.ts'
 export interface SeriesLimits {
   lower: number | null
   upper: number | null
-  from: 'maker' | 'site' | 'none'
+  /** usual: of the trade, and nobody here has confirmed it yet. */
+  from: 'maker' | 'site' | 'usual' | 'none'
 }
 
 export interface SeriesPoint {
@@ -14,6 +15,10 @@ export interface SeriesPoint {
   value: number
   /** Where it came from: a check, the take-in, an instrument, or typed. */
   source: string
+  /** The material that was printed then, where it matters for such a reading and is known. */
+  family: string | null
+  /** Since the last restart, and of the same material as the newest: the judgement is about these. */
+  counts: boolean
 }
 
 /** Something drawn on the chart: a change or an adjustment. */
@@ -22,6 +27,8 @@ export interface SeriesMark {
   at: string
   words: string
   restarts: boolean
+  /** Another material was printed from here on. */
+  isMaterial: boolean
 }
 
 export type SeriesCrossing =
@@ -36,8 +43,8 @@ export interface ReadingSeries {
   corrections: 'restart' | 'go on'
   points: SeriesPoint[]
   marks: SeriesMark[]
-  /** How many of the last points the judgement is about: those since the last restart. */
-  sinceRestart: number
+  /** The material whose readings are judged; null: it does not matter, or was always the same. */
+  family: string | null
   chart: { mean: number; sigma: number; lower: number; upper: number } | null
   /** The smoothed value after the baseline of ten readings, with its limits; null: too few readings, or scatter unknown. */
   moved: { points: { smooth: number; lower: number; upper: number }[]; isOut: boolean } | null

@@ -21,6 +21,7 @@ export const limitNames = [
   'nozzleMaxC',
   'bedMaxC',
   'chamberMaxC',
+  'insideMaxC',
   'accelerationMmPerS2',
   'maxSpeedMmPerS',
 ] as const satisfies readonly LimitName[]

@@ -8,6 +8,8 @@ export interface MachineLimits {
   /** null: no heated chamber. */
   chamberMaxC: number | null
   enclosed: boolean
+  /** Warmest air that its electronics stand, °C; left out or null: nobody has said. */
+  insideMaxC?: number | null
   filamentMm: number
   tools: number
   accelerationMmPerS2: number

@@ -19,7 +19,7 @@ export interface Drift {
   breaches: RunBreach[]
   /** null: too few readings, or no scatter known. */
   moved: Moved | null
-  limits: ReadingLimits & { from: 'maker' | 'site' | 'none' }
+  limits: ReadingLimits & { from: 'maker' | 'site' | 'usual' | 'none' }
   crossing: Crossing
   /** Worth somebody's look, and why: it is beyond a limit, would cross one, or has moved. */
   lists: 'reaches' | 'moved' | null
@@ -39,7 +39,7 @@ const shareUsed = 1 / 3
  */
 export function driftOf(
   points: readonly ReadingPoint[],
-  given: ReadingLimits & { from: 'maker' | 'site' },
+  given: ReadingLimits & { from: 'maker' | 'site' | 'usual' },
   sigma: number | null,
 ): Drift {
   const values = points.map(({ value }) => value)

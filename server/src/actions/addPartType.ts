@@ -27,6 +27,7 @@ export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeR
     nozzleMm = null,
     toleratesAbrasive = null,
     tradeWeight = 1,
+    abrasiveMetresMost = null,
     joints = [],
   } = payload
   return {
@@ -43,6 +44,7 @@ export function partTypeRow(payload: PartTypePayload, siteId: string): PartTypeR
     nozzleMm,
     toleratesAbrasive,
     tradeWeight,
+    abrasiveMetresMost,
     joints,
   }
 }

@@ -1,7 +1,8 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { hasColdWork, type BeginCheck } from '@diatribon/contract'
+import { isCheckFor, lacking } from '@diatribon/core'
 import { requireUsableFor } from './writers/requireUsable.ts'
-import { requireMayDo, workOf } from './writers/doing.ts'
+import { machineOf, requireMayDo, workOf } from './writers/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -37,6 +38,13 @@ export const beginCheck: ActionKind<BeginCheck> = {
       )
     if (content.models.length > 0 && !content.models.includes(printer.modelId))
       throw new Refusal(409, 'not-for-this-model', `${content.name} is not for printers such as ${printer.name}.`)
+    const machine = await machineOf(facts, printerId, at)
+    if (!isCheckFor(content.steps, machine))
+      throw new Refusal(
+        409,
+        'not-for-this-machine',
+        `${content.name} is for machines with ${lacking(content.steps, machine).join(', ')}; ${printer.name} is not one by its slots, its limits and its model’s bed.`,
+      )
     if (await facts.look('checkSheet', sheetId))
       throw new Refusal(409, 'already-here', 'There is already a check with this id. Make a new id for a new one.')
     await requireNotOpen(facts, printerId, checkTypeId, content.name)

@@ -1,7 +1,7 @@
-import { given } from '@diatribon/core'
+import { given, stepsOn } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import type { FinishCheck } from '@diatribon/contract'
-import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
+import { checkWork, contentOf, machineOf, openSheet, requireMayDo } from './writers/doing.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -18,9 +18,8 @@ export const finishCheck: ActionKind<FinishCheck> = {
     await requireMayDo(facts, content, { siteId, personId, printerId, at })
     if (at < sheet.begunAt) throw new Refusal(409, 'time-reversed', 'A check cannot be finished before it was begun.')
     const results = await resultsOf(facts, sheetId)
-    const missing = content.steps.filter(
-      ({ id, optional }) => !optional && !results.some(({ stepId }) => stepId === id),
-    )
+    const asked = stepsOn(content.steps, await machineOf(facts, printerId, at))
+    const missing = asked.filter(({ id, optional }) => !optional && !results.some(({ stepId }) => stepId === id))
     if (missing.length > 0)
       throw new Refusal(
         409,

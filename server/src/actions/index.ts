@@ -30,6 +30,7 @@ import { movePart } from './movePart.ts'
 import { retirePrinter } from './retirePrinter.ts'
 import { bringBackPrinter } from './bringBackPrinter.ts'
 import { setSiteAddress } from './setSiteAddress.ts'
+import { setSiteMains } from './setSiteMains.ts'
 import { setCalendar } from './setCalendar.ts'
 import { addCheckType } from './addCheckType.ts'
 import { changeCheckType } from './changeCheckType.ts'
@@ -140,6 +141,7 @@ const kinds = {
   'bring-back-printer': bringBackPrinter,
   'set-calendar': setCalendar,
   'set-site-address': setSiteAddress,
+  'set-site-mains': setSiteMains,
   'add-check-type': addCheckType,
   'change-check-type': changeCheckType,
   'retire-check-type': retireCheckType,

@@ -4,6 +4,7 @@ import { hoursAbove, given } from '@diatribon/core'
 import { badInput } from '../platform/refusal.ts'
 import { enclosureSample } from '../platform/tables.ts'
 import { enclosureReading } from '../rules/enclosure.ts'
+import { machineOf } from './writers/doing.ts'
 import { kindsNamed } from './writers/readingRow.ts'
 import { limitsFor } from '../rules/limits.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -21,7 +22,7 @@ export const logEnclosure: ActionKind<LogEnclosure> = {
     if (samples.some((sample) => new Date(sample.at) > at))
       throw badInput('samples', 'None of the measured temperatures may be later than the moment they are told for.')
     const kind = (await kindsNamed(facts, [enclosureReading])).get(enclosureReading)
-    const limitC = kind ? limitsFor(kind, printer.modelId).upper : null
+    const limitC = kind ? limitsFor(kind, await machineOf(facts, printerId, at)).upper : null
     const rows = samples
       .map((sample) => ({ at: new Date(sample.at), celsius: sample.celsius }))
       .sort((a, b) => a.at.getTime() - b.at.getTime())

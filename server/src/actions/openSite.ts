@@ -22,6 +22,7 @@ export const openSite: ActionKind<OpenSite> = {
       closedDays: [],
       weekBegins: 1,
       address: null,
+      mainsVolts: null,
       relaxed: [],
     })
   },

@@ -4,6 +4,7 @@ import { againstLimits, given } from '@diatribon/core'
 import {
   checkWork,
   contentOf,
+  machineOf,
   openSheet,
   requireConfirmed,
   requireMayDo,
@@ -14,8 +15,10 @@ import { measured } from './writers/measured.ts'
 import { countersAt } from './writers/placeEvidence.ts'
 import { badInput } from '../platform/refusal.ts'
 import { reading } from '../platform/tables.ts'
-import { readingRow } from './writers/readingRow.ts'
+import { judgedHere } from '../rules/stepsHere.ts'
+import { kindsNamed, readingRow } from './writers/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
+import type { Facts } from './facts.ts'
 import { resultsOf } from './writers/stepResults.ts'
 
 export const recordStep: ActionKind<RecordStep> = {
@@ -28,7 +31,7 @@ export const recordStep: ActionKind<RecordStep> = {
     const { value = null, unit = null } = action
     const sheet = await openSheet(facts, sheetId, printerId)
     const content = await contentOf(facts, sheet)
-    const step = stepOf(content, stepId)
+    const step = await stepHere(facts, printerId, { step: stepOf(content, stepId), at })
     await requireMayDo(facts, content, { siteId, personId, printerId, at })
     requireConfirmed(sheet, step.state)
     const isOut = resultIsOut(step, action)
@@ -81,6 +84,17 @@ export const recordStep: ActionKind<RecordStep> = {
     const { check, step } = names.sheet(sheetId)
     return `${check}, ${step(stepId)}: ${resultWords(found)}`
   },
+}
+
+/** A step with the limits that its value is judged by on this printer. */
+async function stepHere(
+  facts: Facts,
+  printerId: string,
+  { step, at }: { step: CheckStep; at: Date },
+): Promise<CheckStep> {
+  if (step.reading === undefined) return step
+  const kind = (await kindsNamed(facts, [step.reading])).get(step.reading.toLowerCase())
+  return judgedHere(step, await machineOf(facts, printerId, at), kind)
 }
 
 /** @throws Refusal when the result is not what the kind of the step asks for */

@@ -5,7 +5,10 @@ import { Refusal } from '../platform/refusal.ts'
 import { checkSheet, checkType, checkVersion, logEntry, person, printer, stepResult } from '../platform/tables.ts'
 import type { Db } from '../platform/database.ts'
 import { dueOn } from '../plan/dueItems.ts'
+import { readingKinds } from '../readings/kinds.ts'
+import { machinesOf } from '../rules/machines.ts'
 import { mayDoFor } from '../rules/mayDo.ts'
+import { stepsHere } from '../rules/stepsHere.ts'
 import { checksForRelease } from '../rules/workOnStopped.ts'
 import { outOf, stateOf, stopColumn } from '../rules/printerState.ts'
 
@@ -56,6 +59,7 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
   )
   const name = (personId: string) => names.get(personId) ?? 'unknown person'
   const mayDo = await mayDoFor(db, reader, now)
+  const asked = stepsHere(content.steps, given((await machinesOf(db, [of.id], now)).get(of.id)), await readingKinds(db))
   return {
     id,
     printer: {
@@ -69,7 +73,14 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
     exception: sheet.exception,
     mayHeat: !out || sheet.exception !== null || (await checksForRelease(db, of, now)).has(sheet.checkTypeId),
     checkType: { id: sheet.checkTypeId, version: sheet.version, currentVersion },
-    content,
+    // What was found counts, also where the machine has changed since.
+    content: {
+      ...content,
+      steps: content.steps.flatMap(
+        (step) =>
+          asked.find(({ id }) => id === step.id) ?? (results.some(({ row }) => row.stepId === step.id) ? [step] : []),
+      ),
+    },
     begunAt: sheet.begunAt.toISOString(),
     begunBy: name(sheet.begunBy),
     confirmed: sheet.confirmed.map(({ state, personId, at }) => ({ state, who: name(personId), at })),

@@ -1,9 +1,11 @@
 import { spotOf } from '../printers/spot.ts'
 import { eq, sql } from 'drizzle-orm'
 import { type CheckContent, type CheckTurn, type PrinterHead, zonedMoment } from '@diatribon/contract'
-import { dayMs, metresOf, nextTurn, type OnTurnClocks, given } from '@diatribon/core'
+import { dayMs, isCheckFor, metresOf, nextTurn, stepsOn, type OnTurnClocks, given } from '@diatribon/core'
 import { countersAtSql, type CountersThen } from '../hours/countersAtSql.ts'
 import { dayIn } from '../platform/wallClock.ts'
+import { machinesOf } from '../rules/machines.ts'
+import { materialChanged, materialFamilies } from '../rules/materialFamily.ts'
 import type { Db } from '../platform/database.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
 import type { DueFrom, Timed } from '../plan/duties.ts'
@@ -11,6 +13,8 @@ import type { When } from '../plan/whens.ts'
 import { checkType, upset } from '../platform/tables.ts'
 
 const soonDays = 7
+/** Changes of material on a printer among which the last to another family is looked for. */
+const changesLookedAt = 50
 /** A spool of 1 kg as most are, to date the next finished one by the metres that run through. Common practice, no source. */
 const metresPerSpool = metresOf({ grams: 1000, diameterMm: 1.75, densityGPerCm3: 1.24 })
 
@@ -31,7 +35,15 @@ export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom
   if (here.length === 0) return []
   // One after the other: they share the connection of one transaction.
   const types = await contentsOf(db)
-  const pairs = await pairsOf(db, here, now)
+  const machines = await machinesOf(
+    db,
+    here.map(({ id }) => id),
+    now,
+  )
+  const machine = (printerId: string) => given(machines.get(printerId))
+  const pairs = (await pairsOf(db, here, now)).filter((pair) =>
+    isCheckFor(given(types.get(pair.check_type_id)).steps, machine(pair.printer_id)),
+  )
   const totals = await totalsOf(db, here)
   const happened = await happeningsOf(db, here)
   const byId = new Map(here.map((head) => [head.id, head]))
@@ -56,7 +68,14 @@ export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom
             : 'later'
     const item: CheckTurn = {
       printer: spotOf(head, null),
-      checkType: { id: pair.check_type_id, name, minutes, beforePrint, steps: steps.length, needs: { role, signOff } },
+      checkType: {
+        id: pair.check_type_id,
+        name,
+        minutes,
+        beforePrint,
+        steps: stepsOn(steps, machine(head.id)).length,
+        needs: { role, signOff },
+      },
       state,
       due,
       after,
@@ -210,16 +229,23 @@ async function happeningsOf(db: Db, heads: PrinterHead[]) {
   const fitted = await db.execute(sql`
     SELECT f.printer_id, s.kind, max(f.fitted_at) AS at FROM fitting f JOIN slot s ON s.id = f.slot_id
     WHERE f.printer_id IN ${ids} AND f.removed_at IS NULL AND f.taken_back_seq IS NULL GROUP BY 1, 2`)
+  const families = await materialFamilies(db)
+  // Of changes of material only those to another family count, so that some of the newest are looked at.
   const told =
     events.length === 0
       ? { rows: [] }
       : await db.execute(sql`
-    SELECT p.id AS printer_id, k.event AS kind, e.at FROM printer p CROSS JOIN unnest(${sql.param(events)}::text[]) AS k(event)
-    JOIN LATERAL (SELECT at FROM printer_event e WHERE e.printer_id = p.id AND e.event = k.event AND e.taken_back_seq IS NULL
-      ORDER BY e.at DESC LIMIT 1) e ON true WHERE p.id IN ${ids}`)
+    SELECT p.id AS printer_id, k.event AS kind, e.at, e.words FROM printer p
+    CROSS JOIN unnest(${sql.param(events)}::text[]) AS k(event)
+    JOIN LATERAL (SELECT at, words FROM printer_event e WHERE e.printer_id = p.id AND e.event = k.event AND e.taken_back_seq IS NULL
+      ORDER BY e.at DESC LIMIT CASE WHEN k.event = ${materialChanged} THEN ${changesLookedAt}::int ELSE 1 END) e ON true
+    WHERE p.id IN ${ids} ORDER BY e.at`)
+  const happened = told.rows.filter((row) =>
+    families.matters({ event: row.kind as string, words: row.words as string | null }),
+  )
   const at = (rows: Record<string, unknown>[]) =>
     new Map(rows.map((row) => [`${row.printer_id as string} ${row.kind as string}`, new Date(row.at as string)]))
-  const [parts, happenings] = [at(fitted.rows), at(told.rows)]
+  const [parts, happenings] = [at(fitted.rows), at(happened)]
   return (printerId: string, checkTypeId: string, since: Date): CheckTurn['after'] => {
     let latest: { words: string; at: Date } | null = null
     for (const { changed, slotKinds, events: own, redo } of upsets) {

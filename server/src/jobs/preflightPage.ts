@@ -1,9 +1,9 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import type { PreflightAnswer, PreflightRequest, PrinterName } from '@diatribon/contract'
-import { builtLimits, preflight, type Filling, type FittedPart } from '@diatribon/core'
+import { builtLimits, given, hasOn, preflight, type Filling, type FittedPart } from '@diatribon/core'
 import { partsOverWithin } from '../plan/dueItems.ts'
 import type { Db } from '../platform/database.ts'
-import { ownLimits, withOwn } from '../printers/ownLimits.ts'
+import { machinesOf } from '../rules/machines.ts'
 import { printerNames } from '../printers/floor.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -15,20 +15,20 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
   const filling = materialId === null ? said : await fillingOf(db, materialId, said)
   const heads = await printerNames(db, false)
   const ids = heads.map(({ id }) => id)
-  const limits = new Map(
+  const confirmed = new Map(
     (
       await db
-        .select({ id: printer.id, limits: printerModel.limits, confirmed: printerModel.limitsConfirmed })
+        .select({ id: printer.id, confirmed: printerModel.limitsConfirmed })
         .from(printer)
         .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
-    ).map((row) => [row.id, row]),
+    ).map((row) => [row.id, row.confirmed]),
   )
-  const ownOf = await ownLimits(db, ids, now)
+  const machines = await machinesOf(db, ids, now)
   const parts = await partsInPlace(db, ids)
   const partsDue = await partsOverWithin(db, job.seconds / 3600)
   const left = spoolId === null ? null : await leftOn(db, spoolId)
   const printers = heads.map((head) => {
-    const { limits: own = null, confirmed = true } = limits.get(head.id) ?? {}
+    const machine = given(machines.get(head.id))
     return {
       id: head.id,
       name: head.name,
@@ -37,10 +37,10 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
       findings: preflight(job, filling, {
         name: head.name,
         model: `${head.make} ${head.model}`.trim(),
-        hasProbe: own === null ? undefined : (parts.get(head.id) ?? []).some(({ kind }) => kind === 'probe'),
+        hasProbe: machine.limits ? (hasOn(machine, 'probe') ?? undefined) : undefined,
         outOfUse: outInWordsOf(head),
-        built: own ? builtLimits(withOwn(own, ownOf.get(head.id)), parts.get(head.id) ?? []) : null,
-        limitsToConfirm: !confirmed,
+        built: machine.limits && builtLimits(machine.limits, parts.get(head.id) ?? []),
+        limitsToConfirm: confirmed.get(head.id) === false,
         leftOnSpoolM: left,
         partsDue: partsDue.get(head.id) ?? [],
       }),
@@ -59,7 +59,7 @@ function outInWordsOf({ state, stop, holdReason }: PrinterName): string | null {
   return state === 'on hold' ? `it is on hold: ${holdReason ?? ''}` : 'it is still being taken in.'
 }
 
-async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, (FittedPart & { kind: string })[]>> {
+async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPart[]>> {
   const rows = await db
     .select({
       printerId: fitting.printerId,
@@ -67,7 +67,6 @@ async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, (FittedP
       partType: partType.name,
       maxNozzleC: partType.maxNozzleC,
       nozzleMm: partType.nozzleMm,
-      kind: slot.kind,
       toleratesAbrasive: partType.toleratesAbrasive,
     })
     .from(fitting)

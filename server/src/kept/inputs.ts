@@ -29,7 +29,7 @@ interface Inputs {
 /** Columns that none of them follows from: a thermometer tells those of the printer every minute. */
 export const followedByNone: Partial<Record<string, readonly string[]>> = {
   printer: ['enclosureC', 'enclosureAt'],
-  site: ['name', 'address', 'currency', 'relaxed', 'createdAt'],
+  site: ['name', 'address', 'mainsVolts', 'currency', 'relaxed', 'createdAt'],
 }
 
 /** What the readings of a printer follow from, as series that restart where something was changed. */
@@ -39,7 +39,9 @@ const series: Inputs['follows'] = {
   printerEvent: 'printerId',
   fitting: 'printerId',
   slot: 'printerId',
+  limitChange: 'printerId',
   readingKind: 'everyone',
+  material: 'everyone',
   upset: 'everyone',
 }
 
@@ -131,6 +133,7 @@ export const inputs: Record<FigureName, Inputs> = {
       printer: 'id',
       loan: 'printerId',
       slot: 'printerId',
+      limitChange: 'printerId',
       fitting: 'printerId',
       usage: 'printerId',
       counterPoint: 'printerId',
@@ -139,6 +142,7 @@ export const inputs: Record<FigureName, Inputs> = {
       site: 'everyone',
       checkType: 'everyone',
       upset: 'everyone',
+      material: 'everyone',
       policy: 'everyone',
       partType: 'everyone',
       model: 'everyone',

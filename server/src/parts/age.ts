@@ -18,6 +18,13 @@ export function partAge(now: Date) {
   end`.mapWith(Number)
 }
 
+/** Metres of abrasive filament that ran through a part, until it came out or until now. In statements that join `fitting` with `printer`. */
+export const abrasiveAge = () =>
+  sql<number>`${fitting.beforeAbrasiveMetres}
+    + coalesce(${fitting.removedAbrasiveMetres}, ${printer.abrasiveMetres}) - ${fitting.fittedAbrasiveMetres}`.mapWith(
+    Number,
+  )
+
 /** What a part had behind it before this slot, on the clock of its type. In statements that join `fitting` with `part_type`. */
 export const ageBefore = () =>
   sql<number>`case ${partType.agesBy}

@@ -140,7 +140,10 @@ export function peopleRoutes(services: Services): Router {
   })
 
   router.post('/first-run', brake, async (request, response) => {
-    const { siteName, timeZone, currency, name, displayName, pin } = checked<FirstRun>(firstRunSchema, request.body)
+    const { siteName, timeZone, currency, mainsVolts, name, displayName, pin } = checked<FirstRun>(
+      firstRunSchema,
+      request.body,
+    )
     const easy = easyPin(pin, [name, displayName])
     if (easy) throw badInput('pin', easy)
     const [there] = await database.db.select({ id: site.id }).from(site).limit(1)
@@ -162,6 +165,7 @@ export function peopleRoutes(services: Services): Router {
           labourCostMinorPerHour: usualLabourCostMinor,
         },
         { key: randomUUID(), kind: 'admit-person', at, personId, name, displayName, role: 'lead' },
+        ...(mainsVolts ? [{ key: randomUUID(), kind: 'set-site-mains' as const, at, mainsVolts }] : []),
       ],
       true,
       lead,

@@ -10,7 +10,7 @@ import { lentOut } from '../printers/lentOut.ts'
 import { printerHeads } from '../printers/printerHeads.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import { dutiesOf, type Timed } from './duties.ts'
-import { byUse, nextOf } from './order.ts'
+import { byUse, nextOf, shareOf } from './order.ts'
 import { whensOf } from './whens.ts'
 
 /** A printer's line on the Floor, with a mark that is another when anything that falls due there is. */
@@ -93,6 +93,7 @@ const shownOfPart: readonly (keyof PartLine)[] = [
   'failureChance',
   'failureRange',
   'waits',
+  'also',
 ]
 
 function lineOf(
@@ -122,7 +123,7 @@ function rowsOf(duties: Timed<ReplacementDuty>[], checks: Timed<CheckTurn>[]): D
       // What waits for its failure falls due in no heap.
       urgency: item.waits ? null : item.urgency,
       dueDate: item.dueDate,
-      leftShare: item.left / item.interval,
+      leftShare: shareOf(item, 'left'),
       item,
     })),
     ...checks.map(({ item }, position) => ({

@@ -1,9 +1,9 @@
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm'
-import type { AdoptablePolicy, Kit, PrinterHead, ReplacementDuty } from '@diatribon/contract'
+import type { AdoptablePolicy, Clock, Kit, PrinterHead, ReplacementDuty } from '@diatribon/contract'
 import { chanceOfNodes, dayMs, dueReplacement, given } from '@diatribon/core'
 import type { RulesInForce } from '../lives/adopted.ts'
 import { spotOf } from '../printers/spot.ts'
-import { ageIsKnown, partAge } from '../parts/age.ts'
+import { abrasiveAge, ageIsKnown, partAge } from '../parts/age.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, printerModel, slot, type StoredJudgement } from '../platform/tables.ts'
@@ -47,6 +47,8 @@ export async function dutiesOf(
       partType: { id: partType.id, name: partType.name, slotKind: partType.slotKind },
       clock: partType.agesBy,
       trade: partType.tradeInterval,
+      abrasiveMost: partType.abrasiveMetresMost,
+      abrasiveMetres: abrasiveAge(),
     })
     .from(fitting)
     .innerJoin(printer, eq(printer.id, fitting.printerId))
@@ -66,10 +68,21 @@ export async function dutiesOf(
     const age = Math.max(0, row.age)
     const uncountedDays = clock === 'days' ? 0 : Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
     const { until, perDay } = given(whens.get(head.id))
-    const when = waits ? null : until(clock, interval - age)
-    const due = dueReplacement(age, interval, when?.expected ?? null, uncountedDays)
-    const { left } = due
-    const { daysLeft, urgency } = waits ? { daysLeft: null, urgency: 'later' as const } : due
+    const on = (ages: Clock, used: number, most: number) => {
+      const when = until(ages, most - used)
+      return { when, ...dueReplacement(used, most, when?.expected ?? null, uncountedDays) }
+    }
+    const own = on(clock, age, interval)
+    const { left } = own
+    // What lives by hours is eaten by filled filament all the same: whichever is over first.
+    const abrasive =
+      waits || row.abrasiveMost === null || clock === 'abrasive metres'
+        ? null
+        : on('abrasive metres', Math.max(0, row.abrasiveMetres), row.abrasiveMost)
+    const comesFirst = abrasive?.daysLeft != null && abrasive.daysLeft < (own.daysLeft ?? Infinity)
+    const first = abrasive && comesFirst ? abrasive : own
+    const when = waits ? null : first.when
+    const { daysLeft, urgency } = waits ? { daysLeft: null, urgency: 'later' as const } : first
     // What an unknown age adds to the risk is not known either.
     const chance =
       isKnown && judgement && judgement.failures > 0
@@ -84,13 +97,17 @@ export async function dutiesOf(
       age,
       ageIsKnown: isKnown,
       interval,
-      intervalIsLearned: isLearned,
+      intervalIsLearned: isLearned && !comesFirst,
       rule,
       waits,
       left,
+      also:
+        abrasive && row.abrasiveMost !== null
+          ? { age: Math.max(0, row.abrasiveMetres), interval: row.abrasiveMost, comesFirst }
+          : null,
       dueDate: daysLeft === null ? null : dayAfter(daysLeft),
       dueRange:
-        daysLeft === null || left <= 0 || !when?.range
+        daysLeft === null || first.left <= 0 || !when?.range
           ? null
           : [
               dayAfter(Math.max(0, when.range[0] - uncountedDays)),

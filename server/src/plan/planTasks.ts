@@ -1,5 +1,12 @@
 import { and, eq, isNull, lte, or, sql } from 'drizzle-orm'
-import type { CheckTurn, OnHoldOrder, PlannedTask, ReplacementDuty, SignOff } from '@diatribon/contract'
+import {
+  firstClock,
+  type CheckTurn,
+  type OnHoldOrder,
+  type PlannedTask,
+  type ReplacementDuty,
+  type SignOff,
+} from '@diatribon/contract'
 import { costOfWaiting, dayMs, daysEarly } from '@diatribon/core'
 import { readingsDue } from './otherDuties.ts'
 import { withPartsOnHand } from './partsOnHand.ts'
@@ -176,7 +183,8 @@ export async function planTasks(
   return (await withPartsOnHand(db, tasks, on)).map(weigh).sort((a, b) => (a.id < b.id ? -1 : 1))
 }
 
-function earliestOf({ interval, left, clock }: ReplacementDuty, due: string, today: string): string | null {
+function earliestOf(duty: ReplacementDuty, due: string, today: string): string | null {
+  const { interval, left, clock } = firstClock(duty)
   if (left <= 0 || due <= today) return null
   const daysUntilDue = Math.max(0, (Date.parse(due) - Date.parse(today)) / dayMs)
   // What ages by the calendar has as many days left as it says; a date that was moved does not change them.

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
-import type { AsBuilt, BaselineReading, BuiltSlot, MachineLimits, Repair } from '@diatribon/contract'
+import type { AsBuilt, BuiltSlot, MachineLimits, Repair } from '@diatribon/contract'
 import { dayMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
 import { asPoint } from '../actions/writers/placeEvidence.ts'
 import type { Db } from '../platform/database.ts'
@@ -12,13 +12,13 @@ import {
   person,
   printer,
   printerModel,
-  reading,
   repair,
   slot,
   upgrade,
   upgradeChange,
 } from '../platform/tables.ts'
-import { ownLimits, withOwn } from './ownLimits.ts'
+import { baselineThen } from '../rules/baseline.ts'
+import { limitsAsBuilt, ownLimits } from '../rules/ownLimits.ts'
 
 /**
  * The moment that a look at a printer is for when none is asked for: now, but never before its newest entry, since the
@@ -106,7 +106,13 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
   })
   const modelLimits = await limitsThen(db, row.modelId, at)
   const own = (await ownLimits(db, [printerId], at)).get(printerId) ?? []
-  const limits = modelLimits && withOwn(modelLimits, own)
+  const limits =
+    modelLimits &&
+    limitsAsBuilt(
+      modelLimits,
+      own,
+      slots.map(({ kind }) => kind),
+    )
   const limiting = parts.map(({ row: f, type }) => ({
     slot: slots.find(({ id }) => id === f.slotId)?.name ?? '',
     partType: type.name,
@@ -228,31 +234,4 @@ async function limitsThen(db: Db, modelId: string, at: Date): Promise<MachineLim
   if (said) return (said.payload.limits as MachineLimits | undefined) ?? null
   const [now] = await db.select({ limits: printerModel.limits }).from(printerModel).where(eq(printerModel.id, modelId))
   return now?.limits ?? null
-}
-
-/** Newest baseline value of each name. */
-export async function baselineThen(db: Db, printerId: string, at: Date): Promise<BaselineReading[]> {
-  const rows = await db
-    .selectDistinctOn([reading.name])
-    .from(reading)
-    .where(
-      and(
-        eq(reading.printerId, printerId),
-        eq(reading.isBaseline, true),
-        isNull(reading.takenBackSeq),
-        lte(reading.at, at),
-      ),
-    )
-    .orderBy(reading.name, desc(reading.at), desc(reading.seq))
-  return rows
-    .sort((a, b) => a.at.getTime() - b.at.getTime() || a.seq - b.seq)
-    .map(({ step, name, value, unit, choice, at, runHours }) => ({
-      step,
-      name,
-      value,
-      unit,
-      choice,
-      at: at.toISOString(),
-      runHours,
-    }))
 }

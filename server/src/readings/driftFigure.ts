@@ -3,7 +3,7 @@ import type { DriftingReading, ReadingSeries } from '@diatribon/contract'
 import type { Figure } from '../kept/figure.ts'
 import { readingKinds } from './kinds.ts'
 import { pooledScatter } from './pooledScatter.ts'
-import { judged, loadSeries, modelsOf } from './series.ts'
+import { judged, loadSeries } from './series.ts'
 
 export type KeptDrift = Omit<DriftingReading, 'printer' | 'due'>[]
 
@@ -12,11 +12,11 @@ export const driftFigure: Figure<KeptDrift> = {
   name: 'drift',
   restsOn: ['scatter'],
   needs: ['scatter'],
-  async reckon({ db }, ids) {
+  async reckon({ db, now }, ids) {
     const kinds = await readingKinds(db)
     const pooled = await pooledScatter(db)
     const results = new Map<string, { result: KeptDrift; holdsUntil: null }>()
-    for (const [id, series] of await loadSeries(db, await modelsOf(db, ids), kinds))
+    for (const [id, series] of await loadSeries(db, ids, { kinds, now }))
       results.set(id, { result: judged(series, pooled).flatMap(lineOf), holdsUntil: null })
     return results
   },

@@ -1,22 +1,21 @@
 import { asc, sql } from 'drizzle-orm'
 import type { ReadingKind } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
-import { printerModel, readingKind } from '../platform/tables.ts'
+import { readingKind } from '../platform/tables.ts'
 import { enclosureReading } from '../rules/enclosure.ts'
-import { enclosureLimit } from '../rules/limits.ts'
+import { limitsFor } from '../rules/limits.ts'
+import type { Machine } from '../rules/machines.ts'
 
 export async function readingKinds(db: Db): Promise<ReadingKind[]> {
   const rows = await db.select().from(readingKind).orderBy(asc(readingKind.name))
   return rows.map(({ siteId: _, ...kind }) => kind)
 }
 
-/** Upper limit of the enclosure by model; null where there is none. */
-export async function enclosureLimits(db: Db): Promise<(modelId: string) => number | null> {
+/** How warm the air inside a machine may be; null: nobody has said. */
+export async function enclosureLimits(db: Db): Promise<(machine: Machine) => number | null> {
   const [kind] = await db
     .select()
     .from(readingKind)
     .where(sql`lower(${readingKind.name}) = ${enclosureReading}`)
-  const models = await db.select({ id: printerModel.id, limits: printerModel.limits }).from(printerModel)
-  const enclosed = new Set(models.flatMap(({ id, limits }) => (limits?.enclosed ? id : [])))
-  return (modelId) => (kind ? enclosureLimit(kind, { id: modelId, isEnclosed: enclosed.has(modelId) }) : null)
+  return (machine) => (kind ? limitsFor(kind, machine).upper : null)
 }

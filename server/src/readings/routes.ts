@@ -1,5 +1,4 @@
 import type { DriftingPage } from '@diatribon/contract'
-import { given } from '@diatribon/core'
 import { Router } from 'express'
 import { leastFresh } from '../kept/leastFresh.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -8,7 +7,7 @@ import { dayIn } from '../platform/wallClock.ts'
 import { drifting } from './drifting.ts'
 import { readingKinds } from './kinds.ts'
 import { pooledScatter } from './pooledScatter.ts'
-import { judged, loadSeries, modelsOf } from './series.ts'
+import { judged, loadSeries } from './series.ts'
 
 export function readingRoutes(services: Services): Router {
   const { db } = services.database
@@ -27,9 +26,9 @@ export function readingRoutes(services: Services): Router {
   router.get('/printers/:id/readings', requires(services, 'read'), async (request, response) => {
     const id = idFrom(request, 'printer')
     await freshFor(services, request, 'scatter', 'everyone')
-    const [of] = await modelsOf(db, [id])
-    if (!of) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
-    response.json(judged(given((await loadSeries(db, [of], await readingKinds(db))).get(id)), await pooledScatter(db)))
+    const series = (await loadSeries(db, [id], { kinds: await readingKinds(db), now: services.clock() })).get(id)
+    if (!series) throw new Refusal(404, 'not-there', 'There is no printer with this id.')
+    response.json(judged(series, await pooledScatter(db)))
   })
   return router
 }

@@ -2,15 +2,15 @@ import { scatterOf, type Scatter } from '@diatribon/core'
 import type { Figure } from '../kept/figure.ts'
 import { keepPooledScatter } from './pooledScatter.ts'
 import { readingKinds } from './kinds.ts'
-import { loadSeries, modelsOf } from './series.ts'
+import { loadSeries } from './series.ts'
 
 /** What a printer adds to everybody's scatter, by kind of reading in small letters. */
 export const scatterFigure: Figure<Record<string, Scatter>> = {
   name: 'scatter',
-  async reckon({ db }, ids) {
+  async reckon({ db, now }, ids) {
     const kinds = await readingKinds(db)
     const results = new Map<string, { result: Record<string, Scatter>; holdsUntil: null }>()
-    for (const [id, series] of await loadSeries(db, await modelsOf(db, ids), kinds)) {
+    for (const [id, series] of await loadSeries(db, ids, { kinds, now })) {
       const result = Object.fromEntries(
         series.map(({ kind, since }) => [kind.name.toLowerCase(), scatterOf(since.map(({ value }) => value))]),
       )

@@ -3,45 +3,39 @@ import type { ReadingKind, ReadingSeries, SeriesMark, SeriesPoint } from '@diatr
 import { driftOf, scatterFor, scatterOf, sinceRestart, type Scatter, given } from '@diatribon/core'
 import { countersAtSql } from '../hours/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
-import {
-  adjustment,
-  counterPoint,
-  fitting,
-  partType,
-  printer,
-  printerEvent,
-  reading,
-  slot,
-  upset,
-} from '../platform/tables.ts'
+import { adjustment, counterPoint, fitting, partType, printerEvent, reading, slot, upset } from '../platform/tables.ts'
 import { limitsFor } from '../rules/limits.ts'
+import { machinesOf, type Machine } from '../rules/machines.ts'
+import { changeOf, materialChanged, materialFamilies } from '../rules/materialFamily.ts'
 
 /** Points of one kind that a chart is drawn from. */
 const mostPoints = 300
 /** What a printer's readings are, before they are judged. */
 export interface LoadedSeries {
   kind: ReadingKind
-  modelId: string
+  machine: Machine
   points: SeriesPoint[]
   marks: SeriesMark[]
-  /** Those since the last restart. */
-  since: (SeriesPoint & { atMs: number })[]
+  /** Of which material the newest is; null: it does not matter for this kind, or it was always the same. */
+  family: string | null
+  /** Those since the last restart, of that material. */
+  since: SeriesPoint[]
 }
 
 /** Judges what was loaded by the scatter that all printers show together. */
 export function judged(loaded: LoadedSeries[], pooled: Map<string, Scatter>): ReadingSeries[] {
-  return loaded.map(({ kind, modelId, points, marks, since }) => {
+  return loaded.map(({ kind, machine, points, marks, family, since }) => {
     const own = scatterOf(since.map(({ value }) => value))
     const sigma = scatterFor(own, pooled.get(kind.name.toLowerCase()) ?? own)
-    const drift = driftOf(since, limitsFor(kind, modelId), sigma)
+    const drift = driftOf(since, limitsFor(kind, machine), sigma)
     return {
       kindId: kind.id,
       name: kind.name,
       unit: kind.unit,
       corrections: kind.corrections,
+      family,
       points,
       marks: marks.filter(({ hours }) => hours >= given(points[0]).hours),
-      sinceRestart: since.length,
       chart: drift.chart && {
         mean: drift.chart.mean,
         sigma: drift.chart.sigma,
@@ -57,41 +51,78 @@ export function judged(loaded: LoadedSeries[], pooled: Map<string, Scatter>): Re
   })
 }
 
-/** A printer, and the model by which its limits are found. */
-export interface Of {
-  id: string
-  modelId: string
-}
-
 /** The newest readings of printers by kind, and what was done and changed in between; by printer. */
-export async function loadSeries(db: Db, printers: Of[], kinds: ReadingKind[]): Promise<Map<string, LoadedSeries[]>> {
-  if (printers.length === 0) return new Map()
-  const ids = printers.map(({ id }) => id)
+export async function loadSeries(
+  db: Db,
+  printerIds: readonly string[],
+  { kinds, now }: { kinds: ReadingKind[]; now: Date },
+): Promise<Map<string, LoadedSeries[]>> {
+  const machines = await machinesOf(db, printerIds, now)
+  if (machines.size === 0) return new Map()
+  const ids = [...machines.keys()]
   const points = await pointsOf(db, ids)
   const happened = await marksOf(db, ids)
   return new Map(
-    printers.map(({ id, modelId }) => {
+    [...machines].map(([id, machine]) => {
       const byName = points.get(id)
+      const done = happened.get(id) ?? []
+      const changes = done.flatMap(({ material, at }) => (material ? [{ ...material, at }] : []))
       const series = kinds.flatMap((kind): LoadedSeries[] => {
         const name = kind.name.toLowerCase()
         const own = byName?.get(name)
         if (!own) return []
-        const marks = (happened.get(id) ?? []).flatMap(({ touches, isAdjustment, ...mark }): SeriesMark[] =>
-          touches.has(name) ? [{ ...mark, restarts: !isAdjustment || kind.corrections === 'restart' }] : [],
+        const marks = done.flatMap(({ touches, isAdjustment, material, ...mark }): SeriesMark[] =>
+          touches.has(name)
+            ? [
+                {
+                  ...mark,
+                  restarts: !material && (!isAdjustment || kind.corrections === 'restart'),
+                  isMaterial: !!material,
+                },
+              ]
+            : [],
         )
+        // Another material stands higher or lower: it is judged by its own readings, and goes on where it was when it comes back.
+        const familyAt = marks.some(({ isMaterial }) => isMaterial) ? familyIn(changes) : () => null
+        const family = familyAt(given(own[own.length - 1]).at)
+        const whole = own.map((point) => ({ ...point, family: familyAt(point.at), atMs: Date.parse(point.at) }))
         const since = sinceRestart(
-          own.map((point) => ({ ...point, atMs: Date.parse(point.at) })),
+          whole.filter((point) => point.family === family),
           marks.filter(({ restarts }) => restarts).map(({ at }) => Date.parse(at)),
         )
-        return [{ kind, modelId, points: own, marks, since }]
+        const counts = new Set(since)
+        const points = whole.map((point) => shownPoint(point, counts.has(point)))
+        return [{ kind, machine, points, marks, family, since: points.filter((point) => point.counts) }]
       })
       return [id, series]
     }),
   )
 }
 
+interface Change {
+  from: string
+  to: string
+  at: string
+}
+
+/** The family of material at a moment, by the changes from one to another in order of time. */
+const familyIn =
+  (changes: readonly Change[]) =>
+  (at: string): string | null =>
+    changes.findLast((change) => change.at <= at)?.to ?? changes[0]?.from ?? null
+
+type Point = Omit<SeriesPoint, 'family' | 'counts'>
+
+const shownPoint = (
+  { atMs: _, ...point }: Omit<SeriesPoint, 'counts'> & { atMs: number },
+  counts: boolean,
+): SeriesPoint => ({
+  ...point,
+  counts,
+})
+
 /** By printer and by name in small letters, in order of time. */
-async function pointsOf(db: Db, ids: string[]): Promise<Map<string, Map<string, SeriesPoint[]>>> {
+async function pointsOf(db: Db, ids: string[]): Promise<Map<string, Map<string, Point[]>>> {
   // The newest of each kind; where they lie on the hours is asked for those alone.
   const place = sql<number>`row_number() over (partition by ${reading.printerId}, lower(${reading.name})
     order by ${reading.at} desc, ${reading.seq} desc)`
@@ -121,9 +152,9 @@ async function pointsOf(db: Db, ids: string[]): Promise<Map<string, Map<string, 
     .from(newest)
     .where(sql`${newest.place} <= ${mostPoints}`)
     .orderBy(asc(newest.at), asc(newest.seq))
-  const points = new Map<string, Map<string, SeriesPoint[]>>()
+  const points = new Map<string, Map<string, Point[]>>()
   for (const { printerId, seq, name, value, at, source, counters } of rows) {
-    const byName = points.get(printerId) ?? new Map<string, SeriesPoint[]>()
+    const byName = points.get(printerId) ?? new Map<string, Point[]>()
     points.set(printerId, byName)
     const list = byName.get(name.toLowerCase()) ?? []
     byName.set(name.toLowerCase(), list)
@@ -132,7 +163,12 @@ async function pointsOf(db: Db, ids: string[]): Promise<Map<string, Map<string, 
   return points
 }
 
-type Happened = Omit<SeriesMark, 'restarts'> & { isAdjustment: boolean; touches: Set<string> }
+type Happened = Omit<SeriesMark, 'restarts' | 'isMaterial'> & {
+  isAdjustment: boolean
+  touches: Set<string>
+  /** From which family of material to which. */
+  material?: { from: string; to: string }
+}
 
 /** Part changes, events and adjustments of printers, each with the readings it touches. */
 async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> {
@@ -187,14 +223,18 @@ async function marksOf(db: Db, ids: string[]): Promise<Map<string, Happened[]>> 
         slots.filter((other) => other.printerId === printerId && other.kind === kind && other.name !== name),
       ),
     })
-  for (const { row, counters } of events)
+  const families = await materialFamilies(db)
+  for (const { row, counters } of events.filter((event) => families.matters(event.row))) {
+    const change = row.event === materialChanged ? changeOf(row.words) : null
     given(marks.get(row.printerId)).push({
       hours: counters?.hours ?? 0,
       at: row.at.toISOString(),
       words: row.words ? `${row.event}: ${row.words}` : row.event,
       isAdjustment: false,
       touches: restarts(({ events: own }) => own.includes(row.event)),
+      ...(change ? { material: { from: families.of(change.from), to: families.of(change.to) } } : {}),
     })
+  }
   for (const { row, counters } of adjusted)
     given(marks.get(row.printerId)).push({
       hours: counters?.hours ?? 0,
@@ -216,7 +256,3 @@ const ofSlot = (readings: Set<string>, slotName: string, others: { name: string 
         !others.some(({ name }) => reading.startsWith(name.toLowerCase())),
     ),
   )
-
-/** The models of printers, by which limits are found. */
-export const modelsOf = (db: Db, printerIds: string[]): Promise<Of[]> =>
-  db.select({ id: printer.id, modelId: printer.modelId }).from(printer).where(inArray(printer.id, printerIds))

@@ -1,6 +1,8 @@
 import { and, desc, eq, gte, inArray, isNotNull, isNull } from 'drizzle-orm'
-import type { Role, ReturnLine, ReturnToService } from '@diatribon/contract'
-import { given, hourMs, returnList, type ReturnItem } from '@diatribon/core'
+import type { CheckContent, Role, ReturnLine, ReturnToService } from '@diatribon/contract'
+import { given, hourMs, isCheckFor, returnList, type ReturnItem } from '@diatribon/core'
+import { machinesOf } from './machines.ts'
+import { materialFamilies } from './materialFamily.ts'
 import { mayDoFor } from './mayDo.ts'
 import type { Db } from '../platform/database.ts'
 import {
@@ -22,7 +24,7 @@ import {
 type UpsetRow = typeof upset.$inferSelect
 
 /** What a printer's return to service is worked out from. */
-export type ComesBack = Pick<typeof printer.$inferSelect, 'id' | 'siteId' | 'upsetSince'>
+export type ComesBack = Pick<typeof printer.$inferSelect, 'id' | 'siteId' | 'modelId' | 'upsetSince'>
 
 /** What one printer is asked for. */
 export async function returnItems(
@@ -42,17 +44,26 @@ export async function returnItemsOf(
   of: readonly ComesBack[],
   asOf: Date,
 ): Promise<Map<string, { items: ReturnItem[]; rules: UpsetRow[] }>> {
-  const down = of.flatMap(({ id, siteId, upsetSince }) => (upsetSince ? [{ id, siteId, since: upsetSince }] : []))
+  const down = of.flatMap(({ upsetSince, ...one }) => (upsetSince ? [{ ...one, since: upsetSince }] : []))
   if (down.length === 0) return new Map()
   const ids = down.map(({ id }) => id)
   const first = new Date(Math.min(...down.map(({ since }) => since.getTime())))
   const inForce = await db.select().from(upset).where(eq(upset.dropped, false))
-  // A check that was retired cannot be done, so it is not asked for.
-  const retired = await db.select({ id: checkType.id }).from(checkType).where(eq(checkType.retired, true))
-  const rules = inForce.map((rule) => ({
-    ...rule,
-    redo: rule.redo.filter((id) => !retired.some((one) => one.id === id)),
-  }))
+  // A check that was retired, or that needs what the machine has not, cannot be done, so it is not asked for.
+  const checks = await db
+    .select({ id: checkType.id, content: checkType.content })
+    .from(checkType)
+    .where(eq(checkType.retired, false))
+  const machines = await machinesOf(db, ids, asOf)
+  const rulesFor = ({ id: printerId, siteId, modelId }: Omit<ComesBack, 'upsetSince'>) => {
+    const machine = given(machines.get(printerId))
+    const isFor = ({ models, steps }: CheckContent) =>
+      (models.length === 0 || models.includes(modelId)) && isCheckFor(steps, machine)
+    const done = new Set(checks.flatMap(({ id, content }) => (isFor(content) ? [id] : [])))
+    return inForce
+      .filter((rule) => rule.siteId === siteId)
+      .map((rule) => ({ ...rule, redo: rule.redo.filter((id) => done.has(id)) }))
+  }
   const fitted = await db
     .select({ printerId: fitting.printerId, id: fitting.id, kind: slot.kind, at: fitting.fittedAt })
     .from(fitting)
@@ -62,6 +73,7 @@ export async function returnItemsOf(
     .select()
     .from(printerEvent)
     .where(and(inArray(printerEvent.printerId, ids), isNull(printerEvent.takenBackSeq), gte(printerEvent.at, first)))
+  const families = await materialFamilies(db)
   const finished = await db
     .select({ printerId: checkSheet.printerId, checkTypeId: checkSheet.checkTypeId, at: checkSheet.finishedAt })
     .from(checkSheet)
@@ -86,10 +98,10 @@ export async function returnItemsOf(
     .innerJoin(slot, eq(slot.id, repair.slotId))
     .where(and(inArray(repair.printerId, ids), isNull(repair.takenBackSeq), gte(repair.at, first)))
     .orderBy(repair.seq)
-  const found = { fitted, events, finished, ticks, prints, closings, repairs }
+  const found = { fitted, events: events.filter(families.matters), finished, ticks, prints, closings, repairs }
   return new Map(
     down.map((one) => {
-      const own = rules.filter(({ siteId }) => siteId === one.siteId)
+      const own = rulesFor(one)
       return [one.id, { items: itemsOf(one, own, found, asOf), rules: own }]
     }),
   )

@@ -49,7 +49,7 @@ const isPin = (pinHash: string, pin: string) => hashing(() => verify(pinHash, pi
 const signedInSql = `json_build_object(
     'person', json_build_object('id', p.id, 'name', p.name, 'displayName', p.display_name, 'role', p.role),
     'site', json_build_object('id', i.id, 'name', i.name, 'timeZone', i.time_zone, 'currency', i.currency,
-      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days, 'weekBegins', i.week_begins, 'relaxed', i.relaxed, 'address', i.address)) AS signed_in`
+      'closedWeekdays', i.closed_weekdays, 'closedDays', i.closed_days, 'weekBegins', i.week_begins, 'relaxed', i.relaxed, 'address', i.address, 'mainsVolts', i.mains_volts)) AS signed_in`
 const lookUpSql = `
   SELECT s.token_hash, ${signedInSql}
   FROM session s JOIN person p ON p.id = s.person_id JOIN site i ON i.id = p.site_id

@@ -331,6 +331,7 @@ function KindRow(props: {
       <td>{kind.unit}</td>
       <td>
         {limits(kind)}
+        {kind.limitsToConfirm && <div className="quiet">usual, to be confirmed</div>}
         {kind.models.length > 0 && <div className="quiet">{kind.models.length} by model, from the maker</div>}
       </td>
       <td>{kind.corrections === 'restart' ? 'begins it anew' : 'is its drift'}</td>

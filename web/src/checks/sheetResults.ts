@@ -14,7 +14,7 @@ export const missingSteps = (sheet: CheckSheet) =>
   sheet.content.steps.filter(({ id, optional }) => !optional && !resultOf(sheet, id))
 
 /** Limits of a measured step in words; null without any. */
-export function limitWords({ lower, upper, unit, target }: CheckStep): string | null {
+export function limitWords({ lower, upper, unit, target, limitsToConfirm }: CheckStep): string | null {
   const between =
     lower !== undefined && upper !== undefined
       ? `${lower} to ${upper} ${unit}`
@@ -24,5 +24,6 @@ export function limitWords({ lower, upper, unit, target }: CheckStep): string | 
           ? `at most ${upper} ${unit}`
           : null
   const aim = target === undefined ? null : `aim at ${target} ${unit}`
-  return [between, aim].filter(Boolean).join(', ') || null
+  const doubt = limitsToConfirm && between ? 'a usual value that nobody here has confirmed' : null
+  return [between, aim, doubt].filter(Boolean).join(', ') || null
 }

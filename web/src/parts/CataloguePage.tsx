@@ -86,6 +86,7 @@ function PartRow({ part, edits, onDo }: { part: PartType; edits: boolean; onDo: 
   const stands = [
     part.nozzleMm === null ? null : `${part.nozzleMm} mm opening`,
     part.maxNozzleC === null ? null : `${part.maxNozzleC} °C at most`,
+    part.abrasiveMetresMost === null ? null : `${part.abrasiveMetresMost} m of abrasive at most`,
     part.toleratesAbrasive === null ? null : part.toleratesAbrasive ? 'abrasive filament' : 'nothing abrasive',
   ].filter((word) => word !== null)
   return (

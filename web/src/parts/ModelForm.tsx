@@ -31,6 +31,7 @@ const limitFields: [field: keyof MachineLimits, label: string][] = [
   ['nozzleMaxC', 'Nozzle at most, °C'],
   ['bedMaxC', 'Bed at most, °C'],
   ['chamberMaxC', 'Chamber at most, °C (empty: none)'],
+  ['insideMaxC', 'Air inside at most, °C (empty: not said)'],
   ['filamentMm', 'Filament, mm'],
   ['tools', 'Tools'],
   ['accelerationMmPerS2', 'Acceleration, mm/s²'],
@@ -250,7 +251,9 @@ function LimitFields(props: {
             label={label}
             mt={0}
             value={(limits[field] as number | null) ?? undefined}
-            onChange={(value) => setLimits({ ...limits, [field]: value ?? (field === 'chamberMaxC' ? null : 0) })}
+            onChange={(value) =>
+              setLimits({ ...limits, [field]: value ?? (field === 'chamberMaxC' || field === 'insideMaxC' ? null : 0) })
+            }
             error={fields[`limits.${field}`]}
           />
         ))}

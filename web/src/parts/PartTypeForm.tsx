@@ -52,6 +52,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
   const [agesBy, setAgesBy] = useState<Clock>(from?.agesBy ?? 'hours')
   const [tradeInterval, setTradeInterval] = useState<number | undefined>(from?.tradeInterval)
   const [maxNozzleC, setMaxNozzleC] = useState<number | undefined>(from?.maxNozzleC ?? undefined)
+  const [abrasiveMost, setAbrasiveMost] = useState<number | undefined>(from?.abrasiveMetresMost ?? undefined)
   const [nozzleMm, setNozzleMm] = useState<number | undefined>(from?.nozzleMm ?? undefined)
   const [tradeWeight, setTradeWeight] = useState<number | undefined>(from?.tradeWeight ?? 1)
   const [abrasive, setAbrasive] = useState(
@@ -82,6 +83,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           ...(tradeWeight === undefined ? {} : { tradeWeight }),
           ...(maxNozzleC === undefined ? {} : { maxNozzleC }),
           ...(slotKind === 'nozzle' && nozzleMm !== undefined ? { nozzleMm } : {}),
+          ...(abrasiveMost === undefined ? {} : { abrasiveMetresMost: abrasiveMost }),
           ...(joints.length > 0 ? { joints } : {}),
           ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
         }
@@ -143,6 +145,15 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
           value={nozzleMm}
           onChange={setNozzleMm}
           error={fields.nozzleMm}
+        />
+      )}
+      {agesBy !== 'abrasive metres' && (
+        <FigureField
+          label="Metres of abrasive filament at most (optional)"
+          description="It falls due by these or by its interval, whichever comes first. Plain filament does not count."
+          value={abrasiveMost}
+          onChange={setAbrasiveMost}
+          error={fields.abrasiveMetresMost}
         />
       )}
       <StandsFields

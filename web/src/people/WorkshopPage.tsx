@@ -15,6 +15,7 @@ import table from '../ui/Table.module.css'
 import { useSetAction } from '../ui/useSetAction.ts'
 import { ago } from '../ui/words.ts'
 import { SiteAddress } from './SiteAddress.tsx'
+import { SiteMains } from './SiteMains.tsx'
 import classes from './Workshop.module.css'
 import { usePrinterNames } from '../printers/reads.ts'
 import { useDevices } from './reads.ts'
@@ -88,6 +89,7 @@ export function WorkshopPage() {
         )}
       </section>
       <SiteAddress />
+      <SiteMains />
       <Retired />
       <Calendar />
       {may('set up the site') && <MailServerForm />}

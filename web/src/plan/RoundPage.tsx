@@ -11,6 +11,7 @@ import {
   type ReplacementDuty,
   type Round,
   type Urgency,
+  firstClock,
 } from '@diatribon/contract'
 import { dueWords } from '../checks/turnWords.ts'
 import { DutyLine } from '../faults/OpenFaults.tsx'
@@ -25,7 +26,7 @@ import { FirstRows } from '../ui/FirstRows.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, day, dayIfNear, isFar, plural, shortDay } from '../ui/words.ts'
+import { ago, leftWords, day, dayIfNear, isFar, plural, shortDay } from '../ui/words.ts'
 import classes from './RoundPage.module.css'
 import { useRound } from './reads.ts'
 import { Today } from './Today.tsx'
@@ -386,7 +387,8 @@ function CheckRow({ turn }: { turn: CheckTurn }) {
 
 function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: ReplacementDuty) => void }) {
   const { may, nowMs } = useSession()
-  const { printer, slot, partType, clock, left, dueDate, dueRange, intervalIsLearned } = duty
+  const { printer, slot, partType, dueDate, dueRange, intervalIsLearned } = duty
+  const { left } = firstClock(duty)
   return (
     <li className={classes.row}>
       <Where printer={printer} />
@@ -400,7 +402,7 @@ function DutyRow({ duty, onSwap }: { duty: ReplacementDuty; onSwap: (duty: Repla
         <WearBar duty={duty} />
       </div>
       <div>
-        <b>{left <= 0 ? `${amount(-left, clock)} past` : `in ${amount(left, clock)}`}</b>
+        <b>{leftWords(duty)}</b>
         <div className="quiet" title={dueRange ? `8 in 10: ${day(dueRange[0])} to ${day(dueRange[1])}` : undefined}>
           {left <= 0 ? 'due now' : dueDate ? dayIfNear(dueDate, nowMs()) : 'does not run'}
           {dueRange &&

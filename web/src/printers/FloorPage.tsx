@@ -9,7 +9,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { WearBar } from '../ui/WearBar.tsx'
-import { ago, amount, dayIfNear, hours, modelName, number, plural } from '../ui/words.ts'
+import { ago, leftWords, usedWords, dayIfNear, hours, modelName, number, plural } from '../ui/words.ts'
 import classes from './FloorPage.module.css'
 import { useEnclosures, useFloor } from './reads.ts'
 import { usePlaceFilter } from './usePlaceFilter.tsx'
@@ -124,9 +124,7 @@ function PrinterRow({ printer }: { printer: FloorPrinter }) {
           <>
             <div className={classes.worst}>
               <span>{worst.slot.name}</span>
-              <span className="quiet">
-                {amount(worst.age, worst.clock)} of {amount(worst.interval, worst.clock)}
-              </span>
+              <span className="quiet">{usedWords(worst)}</span>
             </div>
             <WearBar duty={worst} compact />
           </>
@@ -179,7 +177,7 @@ function NextCell({
           <div className={classes.small}>
             {next.urgency === 'overdue'
               ? `${next.slot.name}${overdueCount > 1 ? ` and ${plural(overdueCount - 1, 'other part')}` : ''}`
-              : `${next.slot.name} in ${amount(next.left, next.clock)}${next.dueDate ? `, ${dayIfNear(next.dueDate, nowMs())}` : ''}`}
+              : `${next.slot.name} ${leftWords(next)}${next.dueDate ? `, ${dayIfNear(next.dueDate, nowMs())}` : ''}`}
           </div>
         </>
       )}

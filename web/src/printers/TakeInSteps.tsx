@@ -1,7 +1,7 @@
 import { Button, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { BaselineReading, BaselineValue, PrinterPage } from '@diatribon/contract'
+import type { BaselineReading, BaselineValue, PrinterHead, PrinterPage } from '@diatribon/contract'
 import { skewFromDiagonals, given } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -11,6 +11,7 @@ import { Problem } from '../ui/Problem.tsx'
 import { useAction } from '../ui/useAction.ts'
 import { number } from '../ui/words.ts'
 import { takeInGuide, type GuideStep } from './takeInGuide.ts'
+import { NotInOrder } from './NotInOrder.tsx'
 import classes from './TakeIn.module.css'
 import { useAsBuilt, usePrinter } from './reads.ts'
 import { NoteField } from '../ui/NoteField.tsx'
@@ -21,18 +22,31 @@ export function TakeInSteps({ id }: { id: string }) {
   const built = useAsBuilt(id)
   return (
     <AsyncView of={page}>
-      {(data) => <AsyncView of={built}>{({ baseline }) => <Steps page={data} baseline={baseline} />}</AsyncView>}
+      {(data) => (
+        <AsyncView of={built}>
+          {({ baseline }) => (
+            <Steps
+              page={data}
+              baseline={baseline}
+              lookAgain={async () => (await built.mutate())?.baseline ?? baseline}
+            />
+          )}
+        </AsyncView>
+      )}
     </AsyncView>
   )
 }
 
-function Steps({ page, baseline }: { page: PrinterPage; baseline: BaselineReading[] }) {
+function Steps(props: { page: PrinterPage; baseline: BaselineReading[]; lookAgain: () => Promise<BaselineReading[]> }) {
+  const { page, baseline, lookAgain } = props
   const { may } = useSession()
   const { printer, stepsDone } = page
   const firstOpen = takeInGuide.findIndex(({ step }) => !stepsDone.includes(step))
   const [at, setAt] = useState<number | null>(null)
   const current = at ?? (firstOpen < 0 ? takeInGuide.length : firstOpen)
   const step = takeInGuide[current]
+  const outAt = (name: GuideStep['step'], among = baseline) =>
+    among.filter((reading) => reading.step === name && reading.outOfOrder !== null)
   if (printer.state !== 'being taken in')
     return (
       <>
@@ -52,7 +66,7 @@ function Steps({ page, baseline }: { page: PrinterPage; baseline: BaselineReadin
         {takeInGuide.map(({ step: name, title }, i) => (
           <li key={name} aria-current={i === current ? 'step' : undefined}>
             <button type="button" className={i === current ? classes.now : undefined} onClick={() => setAt(i)}>
-              {stepsDone.includes(name) ? '✓ ' : ''}
+              {outAt(name).length > 0 ? '! ' : stepsDone.includes(name) ? '✓ ' : ''}
               {title}
             </button>
           </li>
@@ -73,28 +87,29 @@ function Steps({ page, baseline }: { page: PrinterPage; baseline: BaselineReadin
       {step ? (
         <StepForm
           key={step.step}
-          printerId={printer.id}
+          printer={printer}
           step={step}
           before={baseline.filter((reading) => reading.step === step.step)}
-          onDone={() => setAt(current + 1)}
+          // What is not as it should be is told before anybody goes on.
+          onDone={() => void lookAgain().then((now) => outAt(step.step, now).length === 0 && setAt(current + 1))}
           onSkip={() => setAt(current + 1)}
         />
       ) : (
-        <FinishForm page={page} />
+        <FinishForm page={page} out={baseline.filter(({ outOfOrder }) => outOfOrder !== null)} />
       )}
     </>
   )
 }
 
 function StepForm(props: {
-  printerId: string
+  printer: PrinterHead
   step: GuideStep
   before: BaselineReading[]
   onDone: () => void
   onSkip: () => void
 }) {
-  const { printerId, step, before, onDone, onSkip } = props
-  const { may } = useSession()
+  const { printer, step, before, onDone, onSkip } = props
+  const { may, site } = useSession()
   const { submit, problem, busy } = useAction(`${step.title}: kept as baseline`, onDone)
   const [figures, setFigures] = useState<Record<string, number | undefined>>(
     Object.fromEntries(before.map(({ name, value }) => [name, value ?? undefined])),
@@ -120,7 +135,7 @@ function StepForm(props: {
     setMissing(null)
     void submit({
       kind: 'record-baseline',
-      printerId,
+      printerId: printer.id,
       step: step.step,
       values,
       ...(note.trim() ? { note: note.trim() } : {}),
@@ -129,6 +144,13 @@ function StepForm(props: {
   return (
     <GuardedForm className={classes.sheet} problem={missing ?? problem} onSubmit={onSubmit}>
       <Looks step={step} />
+      <NotInOrder printer={printer} found={before} />
+      {step.step === 'mains' && site.mainsVolts === null && (
+        <p role="note" className={classes.caution}>
+          Nobody has told which mains this workshop has, so the selector cannot be judged.{' '}
+          {may('set up the site') ? <Link to="/workshop#mains">Tell it first.</Link> : 'Ask a lead to tell it.'}
+        </p>
+      )}
       <ValueFields step={step} choices={choices} setChoices={setChoices} figures={figures} set={set} />
       <NoteField value={note} onChange={setNote} />
       <Problem error={missing ? new Error(missing) : problem} />
@@ -144,7 +166,7 @@ function StepForm(props: {
   )
 }
 
-function FinishForm({ page }: { page: PrinterPage }) {
+function FinishForm({ page, out }: { page: PrinterPage; out: BaselineReading[] }) {
   const { printer, stepsDone } = page
   const { may } = useSession()
   const navigate = useNavigate()
@@ -171,9 +193,10 @@ function FinishForm({ page }: { page: PrinterPage }) {
           later; say why it is left out.
         </p>
       )}
+      <NotInOrder printer={printer} found={out} />
       <Textarea
-        label={left.length === 0 ? 'Note (optional)' : 'Why are steps left out?'}
-        required={left.length > 0}
+        label={noteLabel(left.length > 0, out.length > 0)}
+        required={left.length > 0 || out.length > 0}
         autosize
         minRows={2}
         maxLength={2000}
@@ -186,6 +209,12 @@ function FinishForm({ page }: { page: PrinterPage }) {
       </Button>
     </form>
   )
+}
+
+function noteLabel(leftOut: boolean, notInOrder: boolean): string {
+  if (leftOut && notInOrder) return 'Why are steps left out, and what was decided about what is not in order?'
+  if (notInOrder) return 'What was decided about what is not in order?'
+  return leftOut ? 'Why are steps left out?' : 'Note (optional)'
 }
 
 function ValueFields(props: {

@@ -46,7 +46,7 @@ export const takeInGuide: GuideStep[] = [
     values: [
       { name: 'diagonal 1', unit: 'mm' },
       { name: 'diagonal 2', unit: 'mm' },
-      { name: 'skew', unit: '°', hint: '0.02° is very good, 0.12° slight, 0.25° severe.' },
+      { name: 'skew', unit: '°', hint: 'Makers draw the line at different places: 0.1° is 0.35 mm off over 200 mm.' },
     ],
   },
   {
@@ -88,7 +88,7 @@ export const takeInGuide: GuideStep[] = [
     title: 'Nozzle height',
     look: [
       'Nozzle and bed hot, paper between them: it should just drag.',
-      'Write down the height offset from the display. From a probe it is commonly −1.5 to −2.0 mm, and should not wander later.',
+      'Write down the height offset from the display. What it is depends on where the probe hangs; it should not wander later, with the same kind of material.',
     ],
     caution: 'Hot: the nozzle is at 200 °C and more.',
     values: [{ name: 'nozzle height', unit: 'mm' }],
@@ -119,7 +119,7 @@ export const takeInGuide: GuideStep[] = [
       {
         name: 'bed warm-up time',
         unit: 's',
-        hint: 'From cold to its usual heat, as on the day it came: a quarter more later on tells of heater, plug or insulation.',
+        hint: 'From cold to its usual heat, as on the day it came. Much longer later on tells of heater, plug or insulation.',
       },
       { name: 'room temperature', unit: '°C' },
     ],

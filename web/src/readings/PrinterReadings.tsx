@@ -63,7 +63,7 @@ const capital = (words: string) => words.charAt(0).toUpperCase() + words.slice(1
 
 function Series({ series }: { series: ReadingSeries }) {
   const { site } = useSession()
-  const { name, unit, points, limits, lists, marks } = series
+  const { name, unit, points, limits, lists, marks, family } = series
   const isDrifting = lists !== null
   const last = given(points[points.length - 1])
   const verdict = verdictWords(series)
@@ -72,13 +72,13 @@ function Series({ series }: { series: ReadingSeries }) {
       at: point.at,
       hours: point.hours,
       words: `${number(point.value, 5)} ${unit}`,
-      source: point.source,
+      source: point.family === null ? point.source : `${point.source}, ${point.family}`,
     })),
     ...marks.map((mark) => ({
       at: mark.at,
       hours: mark.hours,
       words: mark.words,
-      source: mark.restarts ? 'begins anew' : 'adjusted',
+      source: mark.restarts ? 'begins anew' : mark.isMaterial ? 'another material' : 'adjusted',
     })),
   ].sort((a, b) => b.at.localeCompare(a.at))
   return (
@@ -86,7 +86,7 @@ function Series({ series }: { series: ReadingSeries }) {
       title={`${name}: ${number(last.value, 5)} ${unit}`}
       caption={
         <>
-          Limits: {limitsWords(limits, unit)}.
+          Limits: {limitsWords(limits, unit)}.{family !== null && ` Judged by its readings with ${family} alone.`}
           {drawnPoints(points).length < points.length && ' The newest are drawn; the table has all.'}
           {verdict.length > 0 && (
             <span className={isDrifting ? classes.drifts : classes.verdict}>

@@ -26,10 +26,10 @@ export function drawnPoints(points: SeriesPoint[]): SeriesPoint[] {
  */
 export function ReadingChart({ series }: { series: ReadingSeries }) {
   const { ref, width } = useElementSize()
-  const { marks, sinceRestart, chart, limits, breaches, crossing } = series
+  const { marks, chart, limits, breaches, crossing } = series
   const points = drawnPoints(series.points)
-  const all = series.points.slice(series.points.length - sinceRestart)
-  const since = all.slice(Math.max(0, sinceRestart - points.length))
+  const all = series.points.filter(({ counts }) => counts)
+  const since = points.filter(({ counts }) => counts)
   // The smoothed value begins after the baseline; only what of it is drawn.
   const smoothed = (series.moved?.points ?? [])
     .map((point, i, list) => ({ ...point, hours: given(all[all.length - list.length + i]).hours }))

@@ -1,4 +1,4 @@
-import { Radio, Select, Stack, TextInput } from '@mantine/core'
+import { Checkbox, Radio, Select, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { PrinterModel, ReadingKind } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -18,7 +18,8 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
     () => from ?? { name: '', unit: 'mm', lower: null, upper: null, models: [], corrections: 'restart' },
   )
   const set = (change: Partial<ReadingKind>) => setKind({ ...kind, ...change })
-  const { name, unit, lower, upper, models: own, corrections } = kind
+  const { name, unit, lower, upper, models: own, corrections, limitsToConfirm, limitsFrom } = kind
+  const hasLimits = lower !== null || upper !== null
   const free = models.filter(({ id }) => !own.some(({ modelId }) => modelId === id))
   return (
     <ActionDialog
@@ -37,10 +38,32 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
           upper,
           models: own,
           corrections,
+          ...(limitsToConfirm && hasLimits ? { limitsToConfirm } : {}),
+          ...(limitsFrom && hasLimits ? { limitsFrom } : {}),
         })
       }
     >
       <NameAndLimits from={from} name={name} set={set} fields={fields} unit={unit} lower={lower} upper={upper} />
+      {hasLimits && (
+        <>
+          <Checkbox
+            label="Held against the maker’s sheet, or our own first readings"
+            description="Until then it is told everywhere that these are usual values."
+            mt="sm"
+            size="md"
+            checked={!limitsToConfirm}
+            onChange={({ currentTarget }) => set({ limitsToConfirm: !currentTarget.checked })}
+          />
+          <TextInput
+            label="Where these limits come from (optional)"
+            mt="sm"
+            maxLength={200}
+            value={limitsFrom ?? ''}
+            onChange={(e) => set({ limitsFrom: e.currentTarget.value || null })}
+            error={fields.limitsFrom}
+          />
+        </>
+      )}
       <p className="quiet">Without limits, each printer is judged by its own first readings.</p>
       {own.map((model, i) => (
         <ModelLimits key={model.modelId} model={model} models={models} set={set} own={own} fields={fields} i={i} />

@@ -5,7 +5,7 @@ import { hours, number } from '../ui/words.ts'
 /** Whose limits they are, in words. */
 export function limitsWords({ lower, upper, from }: SeriesLimits, unit: string): string {
   if (from === 'none') return 'no limits yet'
-  const whose = from === 'maker' ? 'the maker’s' : 'ours'
+  const whose = { maker: 'the maker’s', site: 'ours', usual: 'usual, to be confirmed' }[from]
   return `${betweenWords({ lower, upper })} ${unit}, ${whose}`
 }
 

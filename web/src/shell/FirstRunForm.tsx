@@ -2,6 +2,7 @@ import { Button, PasswordInput, Select, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
 import { useState } from 'react'
 import { call, Refused } from '../ui/api.ts'
+import { MainsField } from '../ui/MainsField.tsx'
 import { Problem } from '../ui/Problem.tsx'
 
 /** Long lists, made when an empty site is opened and not with every page. */
@@ -22,7 +23,15 @@ function choices() {
 export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
   const [{ here, timeZones, currencies }] = useState(choices)
   const form = useForm({
-    initialValues: { siteName: '', timeZone: here, currency: 'EUR', displayName: '', name: '', pin: '' },
+    initialValues: {
+      siteName: '',
+      timeZone: here,
+      currency: 'EUR',
+      mainsVolts: null as number | null,
+      displayName: '',
+      name: '',
+      pin: '',
+    },
   })
   const [problem, setProblem] = useState<unknown>(null)
   const [busy, setBusy] = useState(false)
@@ -52,6 +61,11 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
         {...field('timeZone')}
       />
       <Select label="Currency" data={currencies} searchable allowDeselect={false} {...field('currency')} />
+      <MainsField
+        value={form.values.mainsVolts}
+        onChange={(volts) => form.setFieldValue('mainsVolts', volts)}
+        error={form.errors.mainsVolts}
+      />
       <TextInput label="Your name" autoComplete="name" {...field('displayName')} />
       <TextInput
         label="Name to sign in with"

@@ -1,6 +1,6 @@
-import type { PartLine } from '@diatribon/contract'
+import { firstClock, type PartLine } from '@diatribon/contract'
 import { useId } from 'react'
-import { amount, riskWords } from './words.ts'
+import { riskWords, usedWords } from './words.ts'
 
 const width = 200
 const height = 14
@@ -11,13 +11,14 @@ const height = 14
  */
 export function WearBar({ duty, compact = false }: { duty: PartLine; compact?: boolean }) {
   const id = useId()
-  const { age, ageIsKnown, interval, clock, urgency, waits } = duty
+  const { ageIsKnown, urgency, waits } = duty
+  const { age, interval } = firstClock(duty)
   const used = age / interval
   const full = Math.max(1, used) * 1.02
   const due = width / full
   const end = Math.min(width, (used / full) * width)
   const colour = urgency === 'overdue' ? 'var(--overdue)' : urgency === 'this week' ? 'var(--soon)' : 'var(--fine)'
-  const figures = `${ageIsKnown ? '' : 'at least '}${amount(age, clock)} of ${amount(interval, clock)}${waits ? ', its typical life' : ''}`
+  const figures = `${ageIsKnown ? '' : 'at least '}${usedWords(duty)}${waits ? ', its typical life' : ''}`
   const risk = riskWords(duty)
   return (
     <div>

@@ -1,4 +1,4 @@
-import { moneyWords, type Clock } from '@diatribon/contract'
+import { firstClock, moneyWords, type Clock } from '@diatribon/contract'
 
 /** Figures and moments as they are written on every screen. */
 
@@ -21,6 +21,18 @@ const units: Record<Clock, string> = {
 /** A figure on a part's clock: "291 h", "180 days". */
 export function amount(value: number, clock: Clock): string {
   return clock === 'hours' ? hours(value) : `${whole.format(value)} ${units[clock]}`
+}
+
+/** A part's age of its interval, on the clock by which it falls due first: "291 h of 300 h". */
+export function usedWords(duty: Parameters<typeof firstClock>[0]): string {
+  const { age, interval, clock } = firstClock(duty)
+  return `${amount(age, clock)} of ${amount(interval, clock)}`
+}
+
+/** How far a part is from its interval: "in 9 h", "12 h past". */
+export function leftWords(duty: Parameters<typeof firstClock>[0]): string {
+  const { left, clock } = firstClock(duty)
+  return left <= 0 ? `${amount(-left, clock)} past` : `in ${amount(left, clock)}`
 }
 
 /** Name of a clock along an axis. */

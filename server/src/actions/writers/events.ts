@@ -2,6 +2,7 @@ import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { PrinterEvent } from '@diatribon/contract'
 import type { Facts, PrinterRow } from '../facts.ts'
 import { printerEvent } from '../../platform/tables.ts'
+import { changeOf, changeWords, materialChanged } from '../../rules/materialFamily.ts'
 
 /** Without running for so long, a printer has had a pause. Common practice, no source. */
 const pauseMs = 7 * 24 * 3600_000
@@ -37,14 +38,10 @@ export function takeBackEvents(facts: Facts, events: Awaited<ReturnType<typeof e
   for (const { isLast, ...row } of events) {
     facts.put('printerEvent', { ...row, takenBackSeq: bySeq })
     const printer = facts.printer(row.printerId)
-    const then = changedTo(printer.material)
-    if (row.event === materialChanged && isLast && row.words?.endsWith(then))
-      facts.put('printer', { ...printer, material: row.words.slice(0, -then.length) })
+    const change = row.event === materialChanged && isLast ? changeOf(row.words) : null
+    if (change && change.to === printer.material) facts.put('printer', { ...printer, material: change.from })
   }
 }
-
-const materialChanged = 'material changed'
-const changedTo = (material: string | null) => `, then ${material}`
 
 /** A printer that prints something else than last time: kept, and an event when there was a last time. */
 export function noticeMaterial(facts: Facts, of: Happened & { material: string | null }): void {
@@ -52,7 +49,7 @@ export function noticeMaterial(facts: Facts, of: Happened & { material: string |
   const printer = facts.printer(of.printerId)
   if (material === null || printer.material === material) return
   if (printer.material !== null)
-    putEvent(facts, { ...happened, event: materialChanged, words: printer.material + changedTo(material) })
+    putEvent(facts, { ...happened, event: materialChanged, words: changeWords(printer.material, material) })
   facts.put('printer', { ...printer, material })
 }
 

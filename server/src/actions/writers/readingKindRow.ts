@@ -3,7 +3,8 @@ import type { ReadingKindRow } from '../facts.ts'
 
 export function kindRow(of: Omit<AddReadingKind, 'kind' | 'key' | 'at'>, siteId: string): ReadingKindRow {
   const { readingKindId: id, name, unit, lower, upper, models, corrections } = of
-  return { id, siteId, name, unit, lower, upper, models, corrections }
+  const { limitsToConfirm = false, limitsFrom = null } = of
+  return { id, siteId, name, unit, lower, upper, limitsToConfirm, limitsFrom, models, corrections }
 }
 
 export function kindWords({

@@ -23,6 +23,8 @@ export const partType = pgTable(
     toleratesAbrasive: boolean('tolerates_abrasive'),
     /** How much the trade's interval counts against our own lives. */
     tradeWeight: doublePrecision('trade_weight').notNull().default(1),
+    /** Due after so many metres of abrasive filament too. */
+    abrasiveMetresMost: doublePrecision('abrasive_metres_most'),
     /** What must agree where it meets its neighbours. */
     joints: jsonb('joints').$type<PartJoint[]>().notNull().default([]),
   },

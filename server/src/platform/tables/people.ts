@@ -27,6 +27,8 @@ export const site = pgTable('site', {
   relaxed: jsonb('relaxed').$type<Relaxable[]>().notNull().default([]),
   /** Where phones reach it; null: as it is opened. */
   address: text('address'),
+  /** Voltage of the mains; null: not told. */
+  mainsVolts: integer('mains_volts'),
 })
 
 /** What work, power and filament cost. */

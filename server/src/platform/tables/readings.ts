@@ -50,6 +50,8 @@ export const readingKind = pgTable(
     unit: text('unit').notNull(),
     lower: doublePrecision('lower'),
     upper: doublePrecision('upper'),
+    limitsToConfirm: boolean('limits_to_confirm').notNull().default(false),
+    limitsFrom: text('limits_from'),
     models: jsonb('models').$type<ReadingKind['models']>().notNull(),
     corrections: text('corrections').$type<ReadingKind['corrections']>().notNull(),
   },

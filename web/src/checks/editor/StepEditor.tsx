@@ -1,11 +1,13 @@
 import { given } from '@diatribon/core'
 import { useSortable } from '@dnd-kit/sortable'
-import { ActionIcon, Button, Checkbox, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
+import { ActionIcon, Button, Checkbox, MultiSelect, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { IconArrowDown, IconArrowUp, IconGripVertical, IconX } from '@tabler/icons-react'
 import {
+  machineNeeds,
   neededStates,
   stepKinds,
   type CheckStep,
+  type MachineNeed,
   type NeededState,
   type ReadingKind,
   type StepKind,
@@ -68,7 +70,7 @@ export function StepEditor({ step, place, count, kinds, fields, onChange, onMove
 
 /** A step with what its kind needs and nothing that it must not have; empty words are no words. */
 function whole(step: CheckStep): CheckStep {
-  const { id, kind, title, how, state, caution, optional, looksAt } = step
+  const { id, kind, title, how, state, caution, optional, looksAt, needs } = step
   return {
     id,
     kind,
@@ -78,6 +80,7 @@ function whole(step: CheckStep): CheckStep {
     ...(caution ? { caution } : {}),
     ...(optional ? { optional } : {}),
     ...(looksAt && looksAt.length > 0 ? { looksAt } : {}),
+    ...(needs && needs.length > 0 ? { needs } : {}),
     ...(kind === 'measure' ? measured(step) : {}),
     ...(kind === 'choose'
       ? {
@@ -324,6 +327,17 @@ function RestFields({
         value={step.looksAt ?? []}
         onChange={(looksAt) => set({ looksAt })}
         error={error('looksAt')}
+      />
+      <MultiSelect
+        label="Only on machines with (optional)"
+        description="Others are not asked for this step; where nobody has said whether a machine has it, it may be left out."
+        placeholder={step.needs?.length ? undefined : 'any machine'}
+        mt="sm"
+        size="sm"
+        data={[...machineNeeds]}
+        value={step.needs ?? []}
+        onChange={(needs) => set({ needs: needs as MachineNeed[] })}
+        error={error('needs')}
       />
       <Checkbox
         mt="xl"

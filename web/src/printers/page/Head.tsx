@@ -1,7 +1,7 @@
 import type { PrinterPage } from '@diatribon/contract'
 import { useSession } from '../../shell/session.ts'
 import { StateMark } from '../../ui/marks.tsx'
-import { modelName, amount, hours, ago } from '../../ui/words.ts'
+import { modelName, leftWords, hours, ago } from '../../ui/words.ts'
 import classes from '../PrinterPage.module.css'
 
 /** Which printer it is, whether it may be used, what is due next, what it has run. */
@@ -47,8 +47,7 @@ export function Head({ page }: { page: PrinterPage }) {
           <div>
             <StateMark state={next.urgency} />
             <div className="quiet">
-              {next.slot.name}{' '}
-              {next.left <= 0 ? `${amount(-next.left, next.clock)} past` : `in ${amount(next.left, next.clock)}`}
+              {next.slot.name} {leftWords(next)}
             </div>
           </div>
         )}

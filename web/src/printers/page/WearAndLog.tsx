@@ -1,4 +1,4 @@
-import { harmOfFailure, type PrinterPage, type ReplacementDuty } from '@diatribon/contract'
+import { firstClock, harmOfFailure, type PrinterPage, type ReplacementDuty } from '@diatribon/contract'
 import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { EntryList } from '../../logbook/EntryList.tsx'
@@ -7,7 +7,7 @@ import { useSignedOff, askWords } from '../../people/useHandsOn.tsx'
 import { useSession } from '../../shell/session.ts'
 import { StateMark } from '../../ui/marks.tsx'
 import { WearBar } from '../../ui/WearBar.tsx'
-import { aboutDay, amount, day } from '../../ui/words.ts'
+import { aboutDay, leftWords, day } from '../../ui/words.ts'
 import classes from '../PrinterPage.module.css'
 import type { Doing } from './doing.ts'
 
@@ -75,9 +75,9 @@ function WearLine({ duty, modelId, onDo }: { duty: ReplacementDuty; modelId: str
           ? `${waitsFor(duty.rule)}${duty.rule === 'wait for the failure' ? `. ${harmOfFailure(duty.partType.slotKind) ?? ''}` : ''}`
           : duty.goesWith
             ? `goes with ${duty.goesWith}${duty.dueDate ? `, ${aboutDay(duty.dueDate, nowMs(), day)}` : ''}`
-            : duty.left <= 0
-              ? `${amount(-duty.left, duty.clock)} past the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
-              : `due in ${amount(duty.left, duty.clock)}${duty.dueDate ? `, ${aboutDay(duty.dueDate, nowMs(), day)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
+            : firstClock(duty).left <= 0
+              ? `${leftWords(duty)} the ${duty.intervalIsLearned ? 'interval learned here' : "catalogue's interval"}`
+              : `due ${leftWords(duty)}${duty.dueDate ? `, ${aboutDay(duty.dueDate, nowMs(), day)}` : ''} (${duty.intervalIsLearned ? 'learned here' : 'catalogue'})`}
       </div>
     </li>
   )

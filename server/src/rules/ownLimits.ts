@@ -34,3 +34,13 @@ export async function ownLimits(db: Db, printerIds: readonly string[], at: Date)
 /** The model's limits with the printer's own laid over them. */
 export const withOwn = <Limits extends object>(limits: Limits, own: readonly OwnLimit[] = []): Limits =>
   Object.assign({}, limits, ...own.map((one) => one.limits)) as Limits
+
+/** The same as the machine stands: a box around it makes it enclosed. */
+export function limitsAsBuilt<Limits extends { enclosed: boolean }>(
+  limits: Limits,
+  own: readonly OwnLimit[] | undefined,
+  slotKinds: readonly string[],
+): Limits {
+  const laid = withOwn(limits, own)
+  return { ...laid, enclosed: laid.enclosed || slotKinds.includes('enclosure') }
+}
