@@ -339,6 +339,7 @@ describe('coming and going', () => {
       { name: 'mains selector', choice: '230 V' },
       { name: 'X belt pitch', value: 84, unit: 'Hz' },
     ])
+    await shop.lead.act({ kind: 'set-site-mains', mainsVolts: 230 })
     await technician.act({ kind: 'finish-take-in', printerId })
     expect((await page(printerId)).printer.state).toBe('in service')
     expect(await technician.refused({ kind: 'finish-take-in', printerId })).toMatchObject({ code: 'already-in' })

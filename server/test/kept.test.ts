@@ -310,6 +310,16 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
     },
   ],
   [
+    'limits of one printer',
+    () =>
+      technician.act({
+        kind: 'change-limits',
+        printerId: shop.ids.printer,
+        limits: { bedMaxC: 0 },
+        reason: 'The bed heater is disconnected',
+      }),
+  ],
+  [
     'a model',
     async () => {
       const [model] =
@@ -319,6 +329,24 @@ const changes: [words: string, change: () => Promise<unknown>][] = [
       const { id: modelId, make, name, slots } = model!
       await lead.act({ kind: 'change-model', modelId, make, name, build: 'Direct feed', slots })
     },
+  ],
+  [
+    'a material',
+    () =>
+      lead.act({
+        kind: 'set-material',
+        materialId: randomUUID(),
+        name: 'PLA',
+        alsoCalled: ['plain'],
+        nozzleFromC: 190,
+        nozzleToC: 220,
+        bedFromC: 50,
+        bedToC: 60,
+        enclosure: 'not wanted',
+        abrasive: false,
+        note: null,
+        dropped: false,
+      }),
   ],
   [
     'a loan',

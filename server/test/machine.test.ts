@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type {
   AsBuilt,
   CheckSheet,
+  DriftingPage,
   EnclosureState,
   PreflightAnswer,
   PrinterChecks,
@@ -351,6 +352,33 @@ describe('a take-in', () => {
     expect(baseline.filter(({ outOfOrder }) => outOfOrder)).toHaveLength(3)
     await lead.act(finish(id, 'Duty made for the gantry; sheet changed tomorrow') as never)
   })
+})
+
+it('a belt that slips is told the day it is read, on the list, the printer and the round', async () => {
+  const pitch = (printerId: string, daysAgo: number, value: number) =>
+    lead.act({
+      kind: 'record-reading',
+      printerId,
+      instrument: 'typed',
+      values: [{ name: 'X belt pitch', value, unit: 'Hz' }],
+      at: at(daysAgo),
+    })
+  // How far readings of a pitch scatter is known from all printers together.
+  const other = await printer('rails')
+  for (let i = 0; i < 24; i++) await pitch(other, 40 - i, 90 + (i % 2))
+  const id = await printer('rails')
+  for (let i = 0; i < 5; i++) await pitch(id, 20 - i, 82 + 0.5 * (i % 2))
+  const listed = async () =>
+    (await lead.get<DriftingPage>('/api/readings/drifting')).readings.filter(({ printer: { id: of } }) => of === id)
+  expect(await listed()).toEqual([])
+  await pitch(id, 0.1, 76)
+  expect(await listed()).toMatchObject([{ name: 'X belt pitch', lists: 'stepped', step: { after: 76 } }])
+  const { others } = await lead.get<Round>('/api/plan/round')
+  expect(others.filter(({ printer: of }) => of?.id === id)).toMatchObject([
+    { words: 'X belt pitch', urgency: 'this week', why: expect.stringContaining('stepped at once') },
+  ])
+  await lead.act({ kind: 'adjust-printer', printerId: id, readings: ['X belt pitch'], what: 'Tightened', to: 82 })
+  expect(await listed()).toEqual([])
 })
 
 it('a nozzle falls due by abrasive metres when they are over first', async () => {

@@ -1,9 +1,10 @@
 import { randomLcg, randomNormal, randomUniform } from 'd3-random'
+import { isCheckFor, stepsOn } from '@diatribon/core'
 import type { CheckContent, CheckStep, SignOff } from '@diatribon/contract'
 import { inSections, libraryActions } from '@diatribon/contract/library'
 import type { Told } from './simulate.ts'
 import { faultsHistory } from './faultsHistory.ts'
-import { printers, shifts, signedOff, trainings, type DemoPrinter } from './workshop.ts'
+import { machineOf, printers, shifts, signedOff, trainings, type DemoPrinter } from './workshop.ts'
 
 const hourMs = 3600_000
 const dayMs = 24 * hourMs
@@ -124,13 +125,16 @@ export function checksHistory(told: readonly Told[], now: number, names: Names, 
     if (taken) return
     doing.set(lane, [...(doing.get(lane) ?? []), at])
     const { id: checkTypeId, content: of } = content(key)
+    const machine = machineOf(name)
+    if (!isCheckFor(of.steps, machine)) return
+    const steps = stepsOn(of.steps, machine)
     const [printerId, sheetId] = [printerIdOf(name), idOf(`sheet ${name} ${key} ${at}`)]
     let when = at
     const say = (action: Record<string, unknown>) => tell((when += 40_000), who, { ...action, printerId, sheetId })
     say({ kind: 'begin-check', checkTypeId, version: 1 })
-    for (const state of new Set(of.steps.map((step) => step.state)))
+    for (const state of new Set(steps.map((step) => step.state)))
       if (state !== 'any') say({ kind: 'confirm-cautions', state })
-    for (const step of of.steps) {
+    for (const step of steps) {
       const own = found(step)
       if (!own && step.optional) continue
       say({
@@ -248,6 +252,7 @@ export function checksHistory(told: readonly Told[], now: number, names: Names, 
     const redo: [slots: string[], key: string][] = [
       [['Nozzle', 'Build sheet'], 'first layer'],
       [['Carriage wheels', 'X bearings'], 'level after a change'],
+      [['Carriage wheels', 'X bearings'], 'level by knobs'],
       [['Lead-screw nut'], 'gantry'],
     ]
     for (const [slots, key] of redo) {

@@ -141,7 +141,10 @@ export function faultsHistory(told: readonly Told[], now: number, tools: Tools, 
       return { id, waitHours, waitFor, ...rest }
     })
   const checkKeys = new Map(
-    ['first layer', 'level after a change', 'gantry', 'electrical'].map((key) => [idOf(`starter check ${key}`), key]),
+    ['first layer', 'level after a change', 'level by knobs', 'gantry', 'electrical'].map((key) => [
+      idOf(`starter check ${key}`),
+      key,
+    ]),
   )
   const slotKinds = new Map(
     printers.flatMap(({ name, model }) =>

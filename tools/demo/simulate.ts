@@ -123,6 +123,7 @@ function openBook(now: number): Told[] {
       bed,
     })),
     { kind: 'set-calendar', closedWeekdays: [1], closedDays: [] },
+    { kind: 'set-site-mains', mainsVolts: 230 },
     { kind: 'add-check-type', checkTypeId: idOf('wear look'), content: wearLook },
     ...spools.map(({ weighedGrams: _, ...spool }) => ({
       kind: 'add-spool',
@@ -278,7 +279,8 @@ class PrinterHistory {
 
   private fit(slot: string, key: PartKey): void {
     const { trueLife, inTime } = parts[key] as DemoPart
-    const life = randomWeibull.source(this.random)(trueLife.shape, 0, trueLife.scale)()
+    const fails = Number.isFinite(trueLife.scale)
+    const life = fails ? randomWeibull.source(this.random)(trueLife.shape, 0, trueLife.scale)() : Infinity
     const planned = inTime && this.uniform() < inTime.share ? inTime.age * (0.85 + 0.3 * this.uniform()) : Infinity
     const fittedAt = this.runHours
     this.fitted.set(slot, { part: key, fittedAt, endsAt: fittedAt + life, replaceAt: fittedAt + planned })

@@ -1,3 +1,4 @@
+import type { MachineBuild } from '@diatribon/core'
 import type { Clock, Kit, MachineLimits, ModelBed, RemovalReason, Role, SignOff } from '@diatribon/contract'
 
 /** The made-up workshop of the demo. All names are invented. */
@@ -115,6 +116,8 @@ export const parts = {
   wheels: part('Guide wheel set', 'wheels', [2.2, 2600], [1200, 45, 1800, 2500], { endsAs: 'worn at check' }),
   bearings: part('Linear bearing set', 'bearings', [2.6, 4200], [2200, 70, 6500, 4000], { endsAs: 'worn at check' }),
   nut: part('Lead-screw nut', 'lead-screw nut', [3, 3800], [600, 50, 4500, 3500], { endsAs: 'worn at check' }),
+  // None has ever failed here.
+  probe: part('Height probe', 'probe', [1, Infinity], [1600, 30, 1500, 20000]),
   plate: part('Spring-steel sheet', 'build sheet', [1.8, 1400], [1800, 4, 900, 1200], { endsAs: 'worn at check' }),
   // The calendar, not use, clogs a filter: replaced twice a year, it has never failed here.
   filter: part('Enclosure filter', 'enclosure filter', [4, 90000], [1400, 10, 2500, 180], {
@@ -203,7 +206,7 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
     make: 'Turnstone',
     name: 'R1',
     build: 'Direct feed, carriage on rails',
-    slots: [...head, ...frame, ['X bearings', 'bearings']],
+    slots: [...head, ...frame, ['X bearings', 'bearings'], ['Probe', 'probe']],
     kits: [nozzleKit],
     limits: limits([280, 230, 240], 290, 110, { accelerationMmPerS2: 2000, maxSpeedMmPerS: 200 }),
     bed: fourScrews([280, 230], 18, 0.5),
@@ -218,6 +221,7 @@ export const models: Record<'dunlin' | 'turnstone' | 'whimbrel', DemoModel> = {
       ...frame,
       ['X bearings', 'bearings'],
       ['Enclosure filter', 'filter'],
+      ['Probe', 'probe'],
     ],
     kits: [nozzleKit],
     limits: limits([330, 310, 340], 320, 120, {
@@ -314,3 +318,10 @@ export const hotJobs = [
   { name: 'Gear for the tide machine', material: 'carbon-filled', abrasive: true },
   { name: 'Display mount, large', material: 'tough, heat-proof', abrasive: false },
 ]
+
+/** What a printer of the workshop is, as far as the steps of checks ask about it. */
+export function machineOf(name: string): MachineBuild {
+  const { model } = printers.find((one) => one.name === name)!
+  const { slots, limits } = models[model]
+  return { slotKinds: slots.map(([, key]) => parts[key].slotKind), limits, bedScrews: true }
+}

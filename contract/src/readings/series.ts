@@ -49,11 +49,13 @@ export interface ReadingSeries {
   /** The smoothed value after the baseline of ten readings, with its limits; null: too few readings, or scatter unknown. */
   moved: { points: { smooth: number; lower: number; upper: number }[]; isOut: boolean } | null
   /** Runs that are too unlikely to be chance; places among the points since the restart. */
+  /** The newest sudden step that has not gone back: from the mean before to the mean since, and when. */
+  step: { before: number; after: number; at: string } | null
   breaches: { rule: string; from: number; to: number }[]
   limits: SeriesLimits
   crossing: SeriesCrossing
-  /** Worth somebody's look: it reaches a limit, or has only moved. */
-  lists: 'reaches' | 'moved' | null
+  /** Worth somebody's look: it reaches a limit, has stepped at once, or has only moved. */
+  lists: 'reaches' | 'stepped' | 'moved' | null
 }
 
 /** A line of the site-wide list. */
@@ -65,7 +67,8 @@ export interface DriftingReading {
   last: { value: number; hours: number; at: string }
   limits: SeriesLimits
   crossing: SeriesCrossing
-  lists: 'reaches' | 'moved'
+  lists: 'reaches' | 'stepped' | 'moved'
+  step: ReadingSeries['step']
   /** Mean of its first ten readings since it began anew, and where it is now. */
   baseline: number | null
   smooth: number | null

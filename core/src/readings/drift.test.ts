@@ -8,6 +8,7 @@ import { individuals } from './individuals.ts'
 import { moved } from './moved.ts'
 import { scatterFor, scatterOf } from './scatter.ts'
 import { runRules, type RunRule } from './runRules.ts'
+import { stepped } from './stepped.ts'
 
 // NIST/SEMATECH e-Handbook of Statistical Methods, 6.3.2.2: flow rates of ten batches.
 const batches = [49.6, 47.6, 49.9, 51.3, 47.8, 51.2, 52.6, 52.4, 53.6, 52.1]
@@ -156,7 +157,8 @@ describe('drift', () => {
 
   it('judges nothing from ten readings or fewer, nor without knowing the scatter, nor from readings all alike', () => {
     const few = at([1, 2, 1, 2, 1, 2, 1, 2, 1, 9])
-    expect(driftOf(few, noLimits, 0.6)).toMatchObject({ moved: null, lists: null })
+    expect(driftOf(few, noLimits, 0.6)).toMatchObject({ moved: null, lists: 'stepped' })
+    expect(driftOf(few.slice(0, -1), noLimits, 0.6)).toMatchObject({ moved: null, step: null, lists: null })
     expect(driftOf(at([...few.map(({ value }) => value), 9, 9, 9]), noLimits, null).lists).toBeNull()
     const alike = at(Array.from({ length: 15 }, () => 3))
     expect(driftOf(alike, noLimits, 0)).toMatchObject({ breaches: [], moved: null, lists: null })
@@ -186,6 +188,54 @@ describe('drift', () => {
       expect(other.points[i]!.smooth).toBeCloseTo(10 * smooth + 70, 9)
       expect(other.points[i]!.upper).toBeCloseTo(10 * upper + 70, 9)
     })
+  })
+})
+
+describe('a sudden step', () => {
+  const belt = [82.4, 81.7, 82.1, 82.3, 81.9]
+  const inLimits = { lower: 35, upper: 130, from: 'usual' as const }
+  const drift = (values: number[], sigma: number | null = 0.9) =>
+    driftOf(
+      values.map((value, i) => ({ atMs: i, hours: i * 100, value })),
+      inLimits,
+      sigma,
+    )
+
+  it('is told with the reading that shows it, and until the value has gone back', () => {
+    // By hand: the mean of the five is 82.08; 4 · 0.9 · √(1 + 1/5) = 3.9436, so that 78.1 is a reading like others and 78 a step.
+    expect(drift([...belt, 78.15]).step).toBeNull()
+    expect(drift([...belt, 78.1]).step).toEqual({ at: 5, before: expect.closeTo(82.08, 9), after: 78.1 })
+    for (const fallen of [[76], [76, 76.4], [76, 76.4, 75.8, 76.1, 75.9]])
+      expect(drift([...belt, ...fallen])).toMatchObject({ lists: 'stepped', step: { at: 5 } })
+    expect(drift([...belt, 71])).toMatchObject({ lists: 'stepped', step: { after: 71 } })
+    // One slip of the hand among good readings.
+    expect(drift([...belt, 76, 82, 82.2]).step).toBeNull()
+  })
+
+  it('is no slow creep, however regular', () => {
+    const creep = Array.from({ length: 22 }, (_, i) => 82 - 1.2 * i)
+    expect(drift(creep, 0.9)).toMatchObject({ step: null, moved: { isOut: true } })
+  })
+
+  it('is none without scatter to judge by, from three readings, or where it is next to nothing of the room', () => {
+    expect(drift([...belt, 60], null).step).toBeNull()
+    expect(drift([82, 82, 60], 0.9).step).toBeNull()
+    expect(drift([...belt, 60], 0).step).toBeNull()
+    expect(drift([...belt, 78], 0.5)).toMatchObject({ step: { at: 5 }, lists: null })
+  })
+
+  it('shifts, scales and turns with the unit', () => {
+    const values = [...belt, 76, 76.4]
+    const one = stepped(values, 0.9)!
+    for (const factor of [10, -0.1]) {
+      const other = stepped(
+        values.map((value) => factor * value + 7),
+        Math.abs(0.9 * factor),
+      )!
+      expect(other.at).toBe(one.at)
+      expect(other.before).toBeCloseTo(factor * one.before + 7, 9)
+      expect(other.after).toBeCloseTo(factor * one.after + 7, 9)
+    }
   })
 })
 

@@ -2,6 +2,7 @@ import { crossing, type Crossing, type ReadingLimits, type ReadingPoint } from '
 import { individuals, type Individuals } from './individuals.ts'
 import { baselineReadings, moved, type Moved } from './moved.ts'
 import { runRules, type RunBreach } from './runRules.ts'
+import { stepped, type Step } from './stepped.ts'
 
 /**
  * The readings that still belong together: those at or after the last restart.
@@ -19,16 +20,20 @@ export interface Drift {
   breaches: RunBreach[]
   /** null: too few readings, or no scatter known. */
   moved: Moved | null
+  /** The newest sudden step that has not gone back; null: none, or no scatter known. */
+  step: Step | null
   limits: ReadingLimits & { from: 'maker' | 'site' | 'usual' | 'none' }
   crossing: Crossing
-  /** Worth somebody's look, and why: it is beyond a limit, would cross one, or has moved. */
-  lists: 'reaches' | 'moved' | null
+  /** Worth somebody's look, and why: it is beyond a limit or would cross one, has stepped at once, or has moved in time. */
+  lists: 'reaches' | 'stepped' | 'moved' | null
 }
 
 /** The chart begins with so many readings. */
 const fewestForChart = 5
 /** Of the way from the baseline to the limit; what has used less of it is left alone where there is a limit. */
 const shareUsed = 1 / 3
+/** The same of a sudden step: something has slipped, so that less is worth a word. */
+const shareStepped = 1 / 10
 
 /**
  * What the readings of one kind on one printer say since they were last upset.
@@ -46,6 +51,7 @@ export function driftOf(
   const chart = values.length >= fewestForChart ? individuals(values.slice(0, baselineReadings)) : null
   const limits: Drift['limits'] = given.lower !== null || given.upper !== null ? given : { ...given, from: 'none' }
   const found = sigma === null ? null : moved(values, sigma)
+  const step = sigma === null ? null : stepped(values, sigma)
   const across = crossing(points, limits)
   // A trend is tested at every reading, so that chance finds one in time: it must have moved as well.
   const reaches = across.kind === 'beyond' || (across.kind === 'crosses' && found?.isOut !== false)
@@ -53,17 +59,24 @@ export function driftOf(
     chart,
     breaches: chart ? runRules(values, chart) : [],
     moved: found,
+    step,
     limits,
     crossing: across,
-    lists: reaches ? 'reaches' : found?.isOut && usesRoom(found, limits) ? 'moved' : null,
+    lists: reaches ? 'reaches' : hasStepped(step, limits) ? 'stepped' : hasMoved(found, limits) ? 'moved' : null,
   }
 }
 
-/** Whether a moved value has used a third of its way to the limit that it moves to. */
-function usesRoom(found: Moved | null, { lower, upper }: ReadingLimits): boolean {
-  if (!found || (lower === null && upper === null)) return true
-  const { baseline, points } = found
-  const { smooth } = points[points.length - 1]!
-  const limit = smooth > baseline ? upper : lower
-  return limit !== null && Math.abs(smooth - baseline) >= shareUsed * Math.abs(limit - baseline)
+const hasStepped = (step: Step | null, limits: ReadingLimits) =>
+  step !== null && usesRoom([step.before, step.after], limits, shareStepped)
+
+function hasMoved(found: Moved | null, limits: ReadingLimits): boolean {
+  if (!found?.isOut) return false
+  return usesRoom([found.baseline, found.points[found.points.length - 1]!.smooth], limits, shareUsed)
+}
+
+/** Whether a value has used a share of its way to the limit that it moves to; without any limit, always. */
+function usesRoom([from, to]: [from: number, to: number], { lower, upper }: ReadingLimits, share: number): boolean {
+  if (lower === null && upper === null) return true
+  const limit = to > from ? upper : lower
+  return limit !== null && Math.abs(to - from) >= share * Math.abs(limit - from)
 }

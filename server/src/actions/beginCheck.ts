@@ -2,7 +2,8 @@ import { and, eq, isNull } from 'drizzle-orm'
 import { hasColdWork, type BeginCheck } from '@diatribon/contract'
 import { isCheckFor, lacking } from '@diatribon/core'
 import { requireUsableFor } from './writers/requireUsable.ts'
-import { machineOf, requireMayDo, workOf } from './writers/doing.ts'
+import { requireMayDo, workOf } from './writers/doing.ts'
+import { machineOf } from './writers/machineOf.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -38,8 +39,8 @@ export const beginCheck: ActionKind<BeginCheck> = {
       )
     if (content.models.length > 0 && !content.models.includes(printer.modelId))
       throw new Refusal(409, 'not-for-this-model', `${content.name} is not for printers such as ${printer.name}.`)
-    const machine = await machineOf(facts, printerId, at)
-    if (!isCheckFor(content.steps, machine))
+    const machine = content.steps.some(({ needs }) => needs) ? await machineOf(facts, printerId, at) : null
+    if (machine && !isCheckFor(content.steps, machine))
       throw new Refusal(
         409,
         'not-for-this-machine',

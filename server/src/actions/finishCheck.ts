@@ -1,7 +1,8 @@
 import { given, stepsOn } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import type { FinishCheck } from '@diatribon/contract'
-import { checkWork, contentOf, machineOf, openSheet, requireMayDo } from './writers/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
+import { machineOf } from './writers/machineOf.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
@@ -18,7 +19,9 @@ export const finishCheck: ActionKind<FinishCheck> = {
     await requireMayDo(facts, content, { siteId, personId, printerId, at })
     if (at < sheet.begunAt) throw new Refusal(409, 'time-reversed', 'A check cannot be finished before it was begun.')
     const results = await resultsOf(facts, sheetId)
-    const asked = stepsOn(content.steps, await machineOf(facts, printerId, at))
+    const asked = content.steps.some(({ needs }) => needs)
+      ? stepsOn(content.steps, await machineOf(facts, printerId, at))
+      : content.steps
     const missing = asked.filter(({ id, optional }) => !optional && !results.some(({ stepId }) => stepId === id))
     if (missing.length > 0)
       throw new Refusal(

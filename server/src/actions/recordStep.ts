@@ -4,13 +4,13 @@ import { againstLimits, given } from '@diatribon/core'
 import {
   checkWork,
   contentOf,
-  machineOf,
   openSheet,
   requireConfirmed,
   requireMayDo,
   requireStepUsable,
   stepOf,
 } from './writers/doing.ts'
+import { machineOf } from './writers/machineOf.ts'
 import { measured } from './writers/measured.ts'
 import { countersAt } from './writers/placeEvidence.ts'
 import { badInput } from '../platform/refusal.ts'
@@ -92,7 +92,7 @@ async function stepHere(
   printerId: string,
   { step, at }: { step: CheckStep; at: Date },
 ): Promise<CheckStep> {
-  if (step.reading === undefined) return step
+  if (step.reading === undefined || step.lower !== undefined || step.upper !== undefined) return step
   const kind = (await kindsNamed(facts, [step.reading])).get(step.reading.toLowerCase())
   return judgedHere(step, await machineOf(facts, printerId, at), kind)
 }

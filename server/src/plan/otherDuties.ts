@@ -22,8 +22,23 @@ export async function otherDuties(db: Db, today: string): Promise<OtherDuty[]> {
 
 export async function readingsDue(db: Db, today: string): Promise<OtherDuty[]> {
   const lent = await lentOut(db)
-  return (await drifting(db, today)).flatMap(({ printer, kindId, name, lists, due, crossing }): OtherDuty[] =>
-    lists === 'reaches' && due && !lent.has(printer.id)
+  return (await drifting(db, today)).flatMap(({ printer, kindId, name, lists, due, crossing }): OtherDuty[] => {
+    if (lent.has(printer.id)) return []
+    // What has slipped at once is looked at before it runs on.
+    if (lists === 'stepped')
+      return [
+        {
+          id: `reading ${printer.id} ${kindId}`,
+          kind: 'reading',
+          words: name,
+          why: 'has stepped at once: look what has slipped, or tell what was adjusted',
+          printer,
+          dueDate: today,
+          dueRange: null,
+          urgency: 'this week',
+        },
+      ]
+    return lists === 'reaches' && due
       ? [
           {
             id: `reading ${printer.id} ${kindId}`,
@@ -36,8 +51,8 @@ export async function readingsDue(db: Db, today: string): Promise<OtherDuty[]> {
             urgency: crossing.kind === 'beyond' ? 'overdue' : laterThanToday(due.day, today),
           },
         ]
-      : [],
-  )
+      : []
+  })
 }
 
 async function signOffsDue(db: Db, today: string): Promise<OtherDuty[]> {

@@ -23,11 +23,22 @@ export const driftFigure: Figure<KeptDrift> = {
 }
 
 function lineOf(series: ReadingSeries): KeptDrift {
-  const { kindId, name, unit, points, limits, crossing, chart, moved, lists } = series
+  const { kindId, name, unit, points, limits, crossing, chart, moved, step, lists } = series
   if (!lists) return []
   const { value, hours, at } = given(points[points.length - 1])
   const smooth = moved?.points[moved.points.length - 1]?.smooth ?? null
   return [
-    { kindId, name, unit, last: { value, hours, at }, limits, crossing, lists, baseline: chart?.mean ?? null, smooth },
+    {
+      kindId,
+      name,
+      unit,
+      last: { value, hours, at },
+      limits,
+      crossing,
+      lists,
+      step,
+      baseline: chart?.mean ?? null,
+      smooth,
+    },
   ]
 }

@@ -43,6 +43,7 @@ export function judged(loaded: LoadedSeries[], pooled: Map<string, Scatter>): Re
         upper: drift.chart.upper,
       },
       moved: drift.moved && { points: drift.moved.points, isOut: drift.moved.isOut },
+      step: drift.step && { before: drift.step.before, after: drift.step.after, at: given(since[drift.step.at]).at },
       breaches: drift.breaches,
       limits: drift.limits,
       crossing: drift.crossing,

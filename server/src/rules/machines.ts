@@ -1,9 +1,10 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
+import type { ModelBed } from '@diatribon/contract'
 import type { MachineBuild, MachineLimits } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { printer, printerModel, slot } from '../platform/tables.ts'
-import { limitsAsBuilt, ownLimits } from './ownLimits.ts'
+import { limitsAsBuilt, ownLimits, type OwnLimit } from './ownLimits.ts'
 
 export interface Machine extends MachineBuild {
   id: string
@@ -29,19 +30,25 @@ export async function machinesOf(db: Db, printerIds: readonly string[], now: Dat
   const kinds = groupBy(slots, ({ printerId }) => printerId)
   const own = await ownLimits(db, ids, now)
   return new Map(
-    rows.map(({ id, modelId, limits, bed }) => {
-      const slotKinds = (kinds.get(id) ?? []).map(({ kind }) => kind)
-      return [
-        id,
-        {
-          id,
-          modelId,
-          slotKinds,
-          limits: limits && limitsAsBuilt(limits, own.get(id), slotKinds),
-          isMadeEnclosed: limits?.enclosed ?? false,
-          bedScrews: bed && bed.screws.length > 0,
-        },
-      ]
-    }),
+    rows.map((row) => [
+      row.id,
+      machineFrom(row, { slotKinds: (kinds.get(row.id) ?? []).map(({ kind }) => kind), own: own.get(row.id) }),
+    ]),
   )
+}
+
+/** What a printer is, by its model and what is its own. */
+export function machineFrom(
+  of: { id: string; modelId: string; limits: MachineLimits | null; bed: ModelBed | null },
+  { slotKinds, own }: { slotKinds: string[]; own: OwnLimit[] | undefined },
+): Machine {
+  const { id, modelId, limits, bed } = of
+  return {
+    id,
+    modelId,
+    slotKinds,
+    limits: limits && limitsAsBuilt(limits, own, slotKinds),
+    isMadeEnclosed: limits?.enclosed ?? false,
+    bedScrews: bed && bed.screws.length > 0,
+  }
 }

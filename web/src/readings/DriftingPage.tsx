@@ -9,7 +9,7 @@ import { DataTable } from '../ui/DataTable.tsx'
 import { OutMark } from '../ui/marks.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { ago, number, plural } from '../ui/words.ts'
-import { crossingWords, limitsWords } from './seriesWords.ts'
+import { crossingWords, limitsWords, stepWords } from './seriesWords.ts'
 import { useDrifting } from './reads.ts'
 
 /** Readings that move on any printer, those soonest at their limit first. */
@@ -40,6 +40,7 @@ export function DriftingPage() {
 function Rows({ rows }: { rows: DriftingReading[] }) {
   const [open, setOpen] = useState(false)
   const reaches = rows.filter(({ lists }) => lists === 'reaches')
+  const stepped = rows.filter(({ lists }) => lists === 'stepped')
   const moved = rows.filter(({ lists }) => lists === 'moved')
   return (
     <>
@@ -48,6 +49,15 @@ function Rows({ rows }: { rows: DriftingReading[] }) {
         <p className="quiet">Nothing is on its way to a limit, as far as ten readings or more can tell.</p>
       ) : (
         <Table rows={reaches} label="Readings that will reach a limit" />
+      )}
+      {stepped.length > 0 && (
+        <>
+          <h2>Has stepped at once</h2>
+          <p className="quiet">
+            Something has slipped, come loose or was changed without a word: look before it runs on.
+          </p>
+          <Table rows={stepped} label="Readings that have stepped" />
+        </>
       )}
       {moved.length > 0 && (
         <>
@@ -62,7 +72,7 @@ function Rows({ rows }: { rows: DriftingReading[] }) {
 }
 
 function Table({ rows, label }: { rows: DriftingReading[]; label: string }) {
-  const { nowMs } = useSession()
+  const { nowMs, site } = useSession()
   return (
     <DataTable label={label} stacks>
       <thead>
@@ -88,7 +98,7 @@ function Table({ rows, label }: { rows: DriftingReading[]; label: string }) {
             </td>
             <td>{limitsWords(row.limits, row.unit)}</td>
             <td>
-              <b>{whatWords(row)}</b>
+              <b>{whatWords(row, site.timeZone)}</b>
             </td>
           </tr>
         ))}
@@ -97,7 +107,8 @@ function Table({ rows, label }: { rows: DriftingReading[]; label: string }) {
   )
 }
 
-function whatWords({ crossing, baseline, smooth, unit }: DriftingReading): string {
+function whatWords({ crossing, lists, step, baseline, smooth, unit }: DriftingReading, timeZone: string): string {
   if (crossing.kind === 'crosses' || crossing.kind === 'beyond') return given(crossingWords(crossing))
+  if (lists === 'stepped') return stepWords(given(step), unit, timeZone)
   return `moved from ${number(given(baseline), 4)} to ${number(given(smooth), 4)} ${unit} on average`
 }

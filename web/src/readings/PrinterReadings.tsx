@@ -66,7 +66,7 @@ function Series({ series }: { series: ReadingSeries }) {
   const { name, unit, points, limits, lists, marks, family } = series
   const isDrifting = lists !== null
   const last = given(points[points.length - 1])
-  const verdict = verdictWords(series)
+  const verdict = verdictWords(series, site.timeZone)
   const happened = [
     ...points.map((point) => ({
       at: point.at,

@@ -1,6 +1,6 @@
 import { given } from '@diatribon/core'
 import type { ReadingSeries, SeriesCrossing, SeriesLimits } from '@diatribon/contract'
-import { hours, number } from '../ui/words.ts'
+import { day, hours, number } from '../ui/words.ts'
 
 /** Whose limits they are, in words. */
 export function limitsWords({ lower, upper, from }: SeriesLimits, unit: string): string {
@@ -35,9 +35,15 @@ export function crossingWords(crossing: SeriesCrossing): string | null {
   }
 }
 
+/** A value that has moved at once: "stepped from 82 to 76 Hz on 12 November". */
+export const stepWords = ({ before, after, at }: NonNullable<ReadingSeries['step']>, unit: string, timeZone: string) =>
+  `stepped from ${number(before, 3)} to ${number(after, 3)} ${unit} on ${day(at, timeZone)}`
+
 /** What a series says, the most pressing first. */
-export function verdictWords({ crossing, moved, lists }: ReadingSeries): string[] {
-  return [crossingWords(crossing), moved?.isOut && lists ? 'its mean has moved from the baseline' : null].filter(
-    (words): words is string => words !== null,
-  )
+export function verdictWords({ crossing, moved, step, lists, unit }: ReadingSeries, timeZone: string): string[] {
+  return [
+    crossingWords(crossing),
+    step && lists ? stepWords(step, unit, timeZone) : null,
+    moved?.isOut && lists && !step ? 'its mean has moved from the baseline' : null,
+  ].filter((words): words is string => words !== null)
 }

@@ -1,9 +1,7 @@
 import type { CheckContent, CheckStep, NeededState } from '@diatribon/contract'
-import { given } from '@diatribon/core'
 import { heatsOrMoves, isAtLeast, rolesFrom } from '@diatribon/contract'
 import type { CheckSheetRow, Facts } from '../facts.ts'
 import { Refusal } from '../../platform/refusal.ts'
-import { machinesOf, type Machine } from '../../rules/machines.ts'
 import { requireUsableFor } from './requireUsable.ts'
 import { isSignedOff, type Work } from './requireSignOffs.ts'
 
@@ -24,12 +22,6 @@ export async function openSheet(facts: Facts, sheetId: string, printerId: string
 /** The steps of a sheet: those of the version that it was begun with. */
 export async function contentOf(facts: Facts, sheet: CheckSheetRow): Promise<CheckContent> {
   return (await facts.get('checkVersion', `${sheet.checkTypeId} ${sheet.version}`, 'version of this check')).content
-}
-
-/** What the printer is at that moment, with what this transaction has changed. */
-export async function machineOf(facts: Facts, printerId: string, at: Date): Promise<Machine> {
-  await facts.flush()
-  return given((await machinesOf(facts.db, [printerId], at)).get(printerId))
 }
 
 export function stepOf(content: CheckContent, stepId: string): CheckStep {
