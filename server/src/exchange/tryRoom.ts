@@ -2,7 +2,7 @@ import { getTableName } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import { drizzle } from 'drizzle-orm/node-postgres'
 import pg from 'pg'
-import type { Db } from '../platform/database.ts'
+import { byIndexesOnly, type Db } from '../platform/database.ts'
 import * as tables from '../platform/tables.ts'
 
 /** Written by what an import brings in, each with what of it must be there. */
@@ -47,7 +47,7 @@ export async function openTryRoom(
   }
   try {
     await client.query('BEGIN')
-    await client.query('SET LOCAL enable_seqscan = off')
+    await client.query(byIndexesOnly)
     const copy = async (table: PgTable, where: string, values: unknown[][]) => {
       const name = getTableName(table)
       await client.query(`CREATE TEMP TABLE "${name}" (LIKE public."${name}" INCLUDING DEFAULTS) ON COMMIT DROP`)

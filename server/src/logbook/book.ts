@@ -3,7 +3,7 @@ import { asc, gt } from 'drizzle-orm'
 import type pg from 'pg'
 import { actionShapes, type Action, type ExportedEntry } from '@diatribon/contract'
 import { applyAll, type Asked } from '../actions/door.ts'
-import { transaction, type Db } from '../platform/database.ts'
+import { byIndexesOnly, transaction, type Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { logEntry } from '../platform/tables.ts'
 import { actionOf } from '../actions/writers/logRow.ts'
@@ -53,8 +53,7 @@ export async function playInto(
   const { rows } = await client.query('SELECT 1 FROM log_entry LIMIT 1')
   if (rows.length > 0)
     throw new Refusal(409, 'not-empty', 'This database already holds a book. Play into an empty one.')
-  // Tables that were empty when their statements were planned would be walked from end to end for ever after.
-  await client.query('SET LOCAL enable_seqscan = off')
+  await client.query(byIndexesOnly)
   let siteId: string | null = null
   let count = 0
   let last = 0

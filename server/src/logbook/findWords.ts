@@ -1,5 +1,5 @@
 import { inArray, sql, type SQL } from 'drizzle-orm'
-import type { Db } from '../platform/database.ts'
+import { byIndexesOnly, type Db } from '../platform/database.ts'
 import { logEntry, logSearch } from '../platform/tables.ts'
 
 /** As many hits as may be asked for by number; beyond, the newest entries are walked until the page is full. */
@@ -19,7 +19,7 @@ export async function hasWords(db: Db, search?: string, partType?: string): Prom
   if (wanted.length === 0) return undefined
   const hits = sql`SELECT ${logSearch.seq} FROM ${logSearch} WHERE ${sql.join(wanted, sql` AND `)}`
   const seqs = await db.transaction(async (tx) => {
-    await tx.execute(sql`SET LOCAL enable_seqscan = off`)
+    await tx.execute(byIndexesOnly)
     const { rows } = await tx.execute<{ seq: string }>(sql`${hits} LIMIT ${few + 1}`)
     return rows.map(({ seq }) => Number(seq))
   })
