@@ -59,7 +59,7 @@ test('from an empty site to the first printer with its slots in service, and the
     await hand.type(page.getByRole('textbox', { name: 'Rack', exact: true }), 'A')
     await hand.click(page.getByRole('combobox', { name: 'Make and model' }))
     await hand.click(page.getByRole('option', { name: 'Bed slinger on wheels, guided feed' }))
-    await expect(page.getByText('16 slots with their usual parts, all new.')).toBeVisible()
+    await expect(page.getByText('29 slots with their usual parts, all new.')).toBeVisible()
     await accessible(page, 'take in')
     await hand.click(page.getByRole('radio', { name: /into service at once/ }))
     await hand.click(page.getByRole('button', { name: 'Take in', exact: true }))

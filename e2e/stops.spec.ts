@@ -45,7 +45,7 @@ test('on a held printer what heats waits, and a lead may say an exception with t
   const lead = await signedIn(browser, 'lead')
   const id = await printerId(lead, 'Whelk')
   await lead.goto(`${first}/printers/${id}?view=Checks`)
-  const turn = lead.getByRole('listitem').filter({ hasText: 'Levelling, the school of once and after a change' })
+  const turn = lead.getByRole('listitem').filter({ hasText: 'Levelling by knobs, corner by corner' })
   await expect(turn).toContainText('Waits for its release.')
   await turn.getByRole('button', { name: /^Begin all the same/ }).click()
   const dialog = lead.getByRole('dialog')

@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test'
+import { accessible } from './accessible.ts'
 import { phone, signedIn, test, typed } from './people.ts'
 import { first, second } from './servers.ts'
 
@@ -21,6 +22,18 @@ test('a second-hand printer is taken in on a phone, and the measuring goes on at
   // The first step is the mains: its caution stands where the work is.
   await expect(lead.getByRole('heading', { name: 'Mains selector and plug' })).toBeVisible()
   await expect(lead.getByRole('note')).toContainText('unplug before you look')
+  // Set for another country it is told at once, and nobody goes on as if nothing were.
+  await lead.getByRole('combobox', { name: 'mains selector' }).click()
+  await lead.getByRole('option', { name: '115 V' }).click()
+  await lead.getByRole('button', { name: 'Keep and go on' }).click()
+  const wrong = lead.getByRole('alert').filter({ hasText: 'Do not switch it on.' })
+  await expect(wrong).toContainText('the mains here has 230 V')
+  await accessible(lead, 'a selector at another mains')
+  await lead.getByRole('button', { name: 'Into service' }).click()
+  await typed(lead.getByRole('textbox', { name: /Why are steps left out/ }), 'We try it')
+  await lead.getByRole('button', { name: 'Into service' }).last().click()
+  await expect(lead.getByText('must not go into service')).toBeVisible()
+  await lead.getByRole('button', { name: '! Mains selector and plug' }).click()
   await lead.getByRole('combobox', { name: 'mains selector' }).click()
   await lead.getByRole('option', { name: '230 V' }).click()
   await lead.getByRole('button', { name: 'Keep and go on' }).click()

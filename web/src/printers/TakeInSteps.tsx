@@ -1,9 +1,10 @@
 import { Button, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { BaselineReading, BaselineValue, PrinterHead, PrinterPage } from '@diatribon/contract'
+import type { AsBuilt, BaselineReading, BaselineValue, PrinterHead, PrinterPage } from '@diatribon/contract'
 import { skewFromDiagonals, given } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
+import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { GuardedForm } from '../ui/GuardedForm.tsx'
@@ -20,17 +21,17 @@ import { NoteField } from '../ui/NoteField.tsx'
 export function TakeInSteps({ id }: { id: string }) {
   const page = usePrinter(id)
   const built = useAsBuilt(id)
+  // Asked for itself: what another part of the page fetches at the same time may be from before.
+  const lookAgain = async () => {
+    const now = await call<AsBuilt>('GET', `/api/printers/${id}/as-built`)
+    void built.mutate(now, { revalidate: false })
+    return now.baseline
+  }
   return (
     <AsyncView of={page}>
       {(data) => (
         <AsyncView of={built}>
-          {({ baseline }) => (
-            <Steps
-              page={data}
-              baseline={baseline}
-              lookAgain={async () => (await built.mutate())?.baseline ?? baseline}
-            />
-          )}
+          {({ baseline }) => <Steps page={data} baseline={baseline} lookAgain={lookAgain} />}
         </AsyncView>
       )}
     </AsyncView>
@@ -91,7 +92,13 @@ function Steps(props: { page: PrinterPage; baseline: BaselineReading[]; lookAgai
           step={step}
           before={baseline.filter((reading) => reading.step === step.step)}
           // What is not as it should be is told before anybody goes on.
-          onDone={() => void lookAgain().then((now) => outAt(step.step, now).length === 0 && setAt(current + 1))}
+          onDone={() =>
+            void lookAgain().then(
+              (now) => setAt(outAt(step.step, now).length === 0 ? current + 1 : current),
+              // Without a line nobody can judge it yet; it is told when it was sent.
+              () => setAt(current + 1),
+            )
+          }
           onSkip={() => setAt(current + 1)}
         />
       ) : (
