@@ -208,6 +208,9 @@ describe('a sudden step', () => {
     for (const fallen of [[76], [76, 76.4], [76, 76.4, 75.8, 76.1, 75.9]])
       expect(drift([...belt, ...fallen])).toMatchObject({ lists: 'stepped', step: { at: 5 } })
     expect(drift([...belt, 71])).toMatchObject({ lists: 'stepped', step: { after: 71 } })
+    const settled = Array.from({ length: 10 }, (_, i) => 76 + 0.4 * (i % 2))
+    expect(drift([...belt, ...settled]).step).toMatchObject({ at: 5 })
+    expect(drift([...belt, ...settled, 76]).step).toBeNull()
     // One slip of the hand among good readings.
     expect(drift([...belt, 76, 82, 82.2]).step).toBeNull()
   })

@@ -3,6 +3,8 @@ const fewestBefore = 3
 const mostBefore = 10
 /** In standard deviations of a new reading about the mean before it: by chance once in 16,000 readings. */
 const width = 4
+/** After so many readings at its new height it is told no longer: it is how the machine is now. */
+const toldFor = 10
 /** Share of a step that must have come with one reading (else it crept), and that must still be there. */
 const mostOfIt = 1 / 2
 
@@ -25,7 +27,7 @@ export interface Step {
 export function stepped(values: readonly number[], sigma: number): Step | null {
   if (sigma === 0) return null
   let found: Step | null = null
-  for (let at = values.length - 1; at >= fewestBefore; at--) {
+  for (let at = values.length - 1; at >= Math.max(fewestBefore, values.length - toldFor); at--) {
     const here = stepAt(values, sigma, at)
     // The readings after a step stand off from those before as well: the first of them is the step.
     if (!here && found) break

@@ -18,7 +18,7 @@ export function NotInOrder({ printer, found }: { printer: PrinterHead; found: re
   return (
     <div className={classes.out} role="alert">
       <p>
-        <b>{stops ? 'Do not switch it on.' : 'Not as it should be.'}</b> {words}.{' '}
+        <b>{stops ? 'Do not switch it on:' : 'Not as it should be:'}</b> {words}.{' '}
         {stops
           ? 'Leave it unplugged; a qualified person puts it right. It does not go into service like this.'
           : 'Put it right and tell this step again, or say what follows.'}

@@ -177,6 +177,7 @@ function FinishForm({ page, out }: { page: PrinterPage; out: BaselineReading[] }
   const { printer, stepsDone } = page
   const { may } = useSession()
   const navigate = useNavigate()
+  const isStopped = out.some(({ outOfOrder }) => outOfOrder?.weight === 'stop')
   const left = takeInGuide.filter(({ step }) => !stepsDone.includes(step))
   const { submit, problem, busy } = useAction(
     `${printer.name} is in service`,
@@ -211,7 +212,7 @@ function FinishForm({ page, out }: { page: PrinterPage; out: BaselineReading[] }
         onChange={(e) => setNote(e.currentTarget.value)}
       />
       <Problem error={problem} />
-      <Button type="submit" loading={busy} mt="md" disabled={!may('measure printers')}>
+      <Button type="submit" loading={busy} mt="md" disabled={!may('measure printers') || isStopped}>
         Into service
       </Button>
     </form>
