@@ -14,6 +14,7 @@ import type {
 } from '@diatribon/contract'
 import { libraryActions } from '@diatribon/contract/library'
 import { emptyKept } from '../src/index.ts'
+import { jobFigures } from './jobFigures.ts'
 import { factsOf, factsReplayed } from './replay.ts'
 import { Client, dayMs, scratchWorkshop, type Workshop } from './scratch.ts'
 
@@ -97,26 +98,6 @@ async function doCheck(printerId: string, key: string): Promise<void> {
   await lead.act({ kind: 'finish-check', ...of })
 }
 
-const box = { minX: 10, maxX: 100, minY: 10, maxY: 100, minZ: 0, maxZ: 20 }
-/** What a file for a warm material asks for. */
-const absJob = {
-  seconds: 7200,
-  filamentMm: [1000],
-  nozzleC: 240,
-  bedC: 90,
-  chamberC: null,
-  printed: box,
-  reach: box,
-  firstLayerMm: 0.2,
-  layers: 10,
-  filamentLooksLikeMm: 1.75,
-  retractions: 0,
-  travelMm: 0,
-  heatingWaits: 0,
-  lines: 100,
-  notUnderstood: 0,
-}
-
 describe('checks by what a machine has', () => {
   it('are offered, begun and asked for by the return to service where it can do them', async () => {
     const [byHand, probed, beltBed] = [await printer('wheels'), await printer('rails'), await printer('belt bed')]
@@ -192,7 +173,7 @@ describe('limits by what a machine is', () => {
     const [open, boxed] = await Promise.all([printer('wheels'), printer('wheels')])
     await lead.act({ kind: 'add-slot', printerId: boxed, name: 'Box', slotKind: 'enclosure' })
     const { body } = await lead.call<PreflightAnswer>('POST', '/api/jobs/preflight', {
-      job: absJob,
+      job: { ...jobFigures, nozzleC: 240, bedC: 90 },
       filling: null,
       spoolId: null,
       materialId: idOf('material ABS'),

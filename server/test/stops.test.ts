@@ -15,6 +15,7 @@ import type {
   Round,
 } from '@diatribon/contract'
 import { emptyKept } from '../src/index.ts'
+import { jobFigures } from './jobFigures.ts'
 import { factsOf, factsReplayed } from './replay.ts'
 import { wholeKnowledge } from './starter.ts'
 import { Client, dayMs, scratchWorkshop, type Workshop } from './scratch.ts'
@@ -98,25 +99,6 @@ const start = (printerId: string) => ({
   name: 'Rail end',
   plannedHours: 2,
 })
-const box = { minX: 10, maxX: 100, minY: 10, maxY: 100, minZ: 0, maxZ: 20 }
-const job = {
-  seconds: 7200,
-  filamentMm: [1000],
-  nozzleC: 210,
-  bedC: 60,
-  chamberC: null,
-  printed: box,
-  reach: box,
-  firstLayerMm: 0.2,
-  layers: 10,
-  filamentLooksLikeMm: 1.75,
-  retractions: 0,
-  travelMm: 0,
-  heatingWaits: 0,
-  lines: 100,
-  notUnderstood: 0,
-}
-
 describe('a report that says stop', () => {
   it('stops the printer on every page, sheet, list and refusal, until somebody lifts it', async () => {
     const id = await printer()
@@ -132,7 +114,7 @@ describe('a report that says stop', () => {
     const preflight = async () =>
       (
         await operator.call<PreflightAnswer>('POST', '/api/jobs/preflight', {
-          job,
+          job: jobFigures,
           filling: null,
           spoolId: null,
         })
@@ -199,6 +181,10 @@ describe('a report that says stop', () => {
     await report(member, reported, { symptomId: symptomId('Plug'), mayGoOn: true, symptom: 'Plug brown and soft' })
     expect(await stateOf(reported)).toMatchObject({ state: 'on hold' })
     expect((await stateOf(reported)).holdReason).toContain('Plug brown and soft')
+    const plug = known.symptoms.find(({ id }) => id === symptomId('Plug'))!.name
+    const chosen = await printer()
+    await report(member, chosen, { symptomId: symptomId('Plug'), mayGoOn: true, symptom: plug })
+    expect((await stateOf(chosen)).holdReason).toBe(plug)
     const faultId = await report(operator, named, { mayGoOn: true, symptom: 'Looks odd there' })
     expect((await stateOf(named)).state).toBe('in service')
     const naming = { kind: 'name-symptom' as const, key: randomUUID(), printerId: named, faultId }

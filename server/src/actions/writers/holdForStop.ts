@@ -11,6 +11,7 @@ export async function holdForStop(
   if (of.symptomId === undefined || person.role === 'visitor') return null
   const { content } = await facts.get('symptom', of.symptomId, 'symptom')
   if (!content.stop || facts.printer(of.printerId).holdReason !== null) return null
-  const reason = `${content.name}. ${of.words}`.slice(0, 500)
+  // Chosen from the list the words are its name.
+  const reason = (of.words === content.name ? content.name : `${content.name}. ${of.words}`).slice(0, 500)
   return { kind: 'hold-printer', printerId: of.printerId, reason }
 }
