@@ -73,7 +73,14 @@ export {
   type OnEveryClock,
 } from './hours/clock.ts'
 export type { Kit } from './parts/kit.ts'
-export { limitNaming, type MachineLimits, type ModelBed, type ModelSlot, type PrinterModel } from './printers/model.ts'
+export {
+  insideWords,
+  limitNaming,
+  type MachineLimits,
+  type ModelBed,
+  type ModelSlot,
+  type PrinterModel,
+} from './printers/model.ts'
 export { takeInStepNames, type TakeInStepName } from './printers/takeInSteps.ts'
 export type { Handover, PresentHere } from './logbook/handover.ts'
 export {

@@ -121,3 +121,10 @@ export const limitNaming: Record<keyof MachineLimits, [name: string, unit: strin
   accelerationMmPerS2: ['acceleration', 'mm/s²'],
   maxSpeedMmPerS: ['highest speed', 'mm/s'],
 }
+
+/** What is around a machine, and how warm it may be in there: "enclosed, not heated, air inside 45 °C at most". */
+export function insideWords({ enclosed, chamberMaxC, insideMaxC }: MachineLimits): string {
+  const around =
+    chamberMaxC !== null ? `heated to ${chamberMaxC} °C at most` : enclosed ? 'enclosed, not heated' : 'open'
+  return insideMaxC == null ? around : `${around}, air inside ${insideMaxC} °C at most`
+}

@@ -1,5 +1,5 @@
 import { given } from '@diatribon/core'
-import type { AsBuilt, LogEntry, PrinterPage } from '@diatribon/contract'
+import { insideWords, type AsBuilt, type LogEntry, type PrinterPage } from '@diatribon/contract'
 import { noAddress } from './noAddress.ts'
 import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
 
@@ -60,14 +60,7 @@ export function passport({ site, page, built, history, address }: PassportOf): P
         ['Plate', `${model.plateXMm} × ${model.plateYMm} mm, height ${model.heightMm} mm`],
         ['Nozzle', `${nozzleMaxC} °C at most${nozzleLimitedBy ? `, because of its ${nozzleLimitedBy}` : ''}`],
         ['Bed', `${model.bedMaxC} °C at most`],
-        [
-          'Chamber',
-          model.chamberMaxC === null
-            ? model.enclosed
-              ? 'enclosed, not heated'
-              : 'open'
-            : `${model.chamberMaxC} °C at most`,
-        ],
+        ['Around it', insideWords(model)],
         [
           'Filament',
           `${model.filamentMm} mm${abrasiveForbiddenBy.length > 0 ? `; nothing abrasive (${abrasiveForbiddenBy.join(', ')})` : ''}`,

@@ -1,10 +1,10 @@
 import { useState } from 'react'
 import {
+  insideWords,
   momentAt,
   wallOf,
   type AsBuilt,
   type BuiltSlot,
-  type MachineLimits,
   type PrinterHead,
   type Site,
 } from '@diatribon/contract'
@@ -91,7 +91,7 @@ function Limits({ limits }: { limits: NonNullable<AsBuilt['limits']> }) {
               ? `no: it would eat the ${limits.abrasiveForbiddenBy.join(' and the ')}`
               : 'yes',
           ],
-          ['Enclosed', enclosedWords(limits.model)],
+          ['Around it', insideWords(limits.model)],
           ['Filament', `${limits.model.filamentMm} mm`],
           ['Speed at most', `${limits.model.maxSpeedMmPerS} mm/s`],
         ]}
@@ -102,15 +102,6 @@ function Limits({ limits }: { limits: NonNullable<AsBuilt['limits']> }) {
     </>
   )
 }
-
-const enclosedWords = ({ enclosed, chamberMaxC, insideMaxC }: MachineLimits) =>
-  [
-    enclosed ? 'yes' : 'no',
-    chamberMaxC === null ? null : `heated to ${chamberMaxC} °C at most`,
-    insideMaxC == null ? null : `air inside ${insideMaxC} °C at most`,
-  ]
-    .filter((words) => words !== null)
-    .join(', ')
 
 /** What was added to it, and what was mended. */
 function Added({ upgrades, repairs, site }: Pick<AsBuilt, 'upgrades' | 'repairs'> & { site: Site }) {
