@@ -169,6 +169,29 @@ describe('limits by what a machine is', () => {
     expect(await warm(enclosed!, 55)).toMatchObject({ limitC: 50, isTooHot: true })
   })
 
+  it('a probe slot that stands empty probes nothing, for the start code of a job', async () => {
+    const id = await printer('rails')
+    const { slots } = await lead.get<PrinterPage>(`/api/printers/${id}`)
+    const codes = async () => {
+      const { body } = await lead.call<PreflightAnswer>('POST', '/api/jobs/preflight', {
+        job: { ...jobFigures, probes: true },
+        filling: null,
+        spoolId: null,
+      })
+      return body.printers.find((one) => one.id === id)!.findings.map(({ code }) => code)
+    }
+    expect(await codes()).not.toContain('start-code')
+    const { id: slotId, duty } = slots.find(({ name }) => name === 'Probe')!
+    await lead.act({
+      kind: 'empty-slot',
+      printerId: id,
+      slotId,
+      fittingId: duty!.fittingId,
+      removalReason: 'failed',
+    })
+    expect(await codes()).toContain('start-code')
+  })
+
   it('a box makes an open printer fit for what needs one, in the check of a job file', async () => {
     const [open, boxed] = await Promise.all([printer('wheels'), printer('wheels')])
     await lead.act({ kind: 'add-slot', printerId: boxed, name: 'Box', slotKind: 'enclosure' })
@@ -214,6 +237,12 @@ describe('limits by what a machine is', () => {
     expect((await series()).limits).toEqual({ lower: null, upper: 0.5, from: 'site' })
     expect((await sheet()).content.steps[0]).toMatchObject({ upper: 0.5 })
     expect((await sheet()).content.steps[0]!.limitsToConfirm).toBeUndefined()
+    // Finished, it keeps what was found, and is not held against the limits of a later day.
+    for (const { id: stepId, optional, kind: what } of (await sheet()).content.steps.slice(1))
+      if (!optional && what === 'tick') await lead.act({ kind: 'record-step', ...of, stepId, done: true })
+    await lead.act({ kind: 'finish-check', ...of })
+    expect((await sheet()).content.steps[0]!.upper).toBeUndefined()
+    expect((await sheet()).results[0]).toMatchObject({ value: 0.4, isOut: true })
   })
 })
 

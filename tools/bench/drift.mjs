@@ -35,13 +35,13 @@ export async function benchDrift() {
     roundedToASigma: falseShare(() => Math.round(normal())),
     aim: 'white noise under 1',
   })
-  const delay = (shift, isListed = isMoved) => {
+  const delay = (shift) => {
     const delays = []
     for (let s = 0; s < 2000; s++) {
       const values = Array.from({ length: baseline }, () => normal())
       let i = 0
       do values.push(normal() + shift(++i))
-      while (i < farthest && !isListed(values, 1))
+      while (i < farthest && !isMoved(values, 1))
       delays.push(i)
     }
     return delays.sort((a, b) => a - b)[delays.length / 2]

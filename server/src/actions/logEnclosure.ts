@@ -3,7 +3,7 @@ import type { LogEnclosure } from '@diatribon/contract'
 import { hoursAbove, given } from '@diatribon/core'
 import { badInput } from '../platform/refusal.ts'
 import { enclosureSample } from '../platform/tables.ts'
-import { enclosureReading } from '../rules/enclosure.ts'
+import { enclosureReading, enclosureWithoutKind } from '../rules/enclosure.ts'
 import { machineOf } from './writers/machineOf.ts'
 import { kindsNamed } from './writers/readingRow.ts'
 import { limitsFor } from '../rules/limits.ts'
@@ -21,8 +21,8 @@ export const logEnclosure: ActionKind<LogEnclosure> = {
     requireHere(printer)
     if (samples.some((sample) => new Date(sample.at) > at))
       throw badInput('samples', 'None of the measured temperatures may be later than the moment they are told for.')
-    const kind = (await kindsNamed(facts, [enclosureReading])).get(enclosureReading)
-    const limitC = kind ? limitsFor(kind, await machineOf(facts, printerId, at)).upper : null
+    const kind = (await kindsNamed(facts, [enclosureReading])).get(enclosureReading) ?? enclosureWithoutKind
+    const limitC = limitsFor(kind, await machineOf(facts, printerId, at)).upper
     const rows = samples
       .map((sample) => ({ at: new Date(sample.at), celsius: sample.celsius }))
       .sort((a, b) => a.at.getTime() - b.at.getTime())

@@ -1,4 +1,4 @@
-import { given } from '@diatribon/core'
+import { given, stepsOn } from '@diatribon/core'
 import { and, asc, desc, eq, inArray, isNotNull, isNull, ne } from 'drizzle-orm'
 import { hasColdWork, type CheckSheet, type PrinterChecks, type Role } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
@@ -59,7 +59,11 @@ export async function sheetPage(db: Db, now: Date, id: string, reader: Reader): 
   )
   const name = (personId: string) => names.get(personId) ?? 'unknown person'
   const mayDo = await mayDoFor(db, reader, now)
-  const asked = stepsHere(content.steps, given((await machinesOf(db, [of.id], now)).get(of.id)), await readingKinds(db))
+  const machine = given((await machinesOf(db, [of.id], now)).get(of.id))
+  // What is over was judged by the limits of its day, not by those of now.
+  const asked = sheet.finishedAt
+    ? stepsOn(content.steps, machine)
+    : stepsHere(content.steps, machine, await readingKinds(db))
   return {
     id,
     printer: {

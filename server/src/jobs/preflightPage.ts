@@ -1,6 +1,6 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm'
 import type { PreflightAnswer, PreflightRequest, PrinterName } from '@diatribon/contract'
-import { builtLimits, given, hasOn, preflight, type Filling, type FittedPart } from '@diatribon/core'
+import { builtLimits, given, preflight, type Filling, type FittedPart } from '@diatribon/core'
 import { partsOverWithin } from '../plan/dueItems.ts'
 import type { Db } from '../platform/database.ts'
 import { machinesOf } from '../rules/machines.ts'
@@ -37,7 +37,8 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
       findings: preflight(job, filling, {
         name: head.name,
         model: `${head.make} ${head.model}`.trim(),
-        hasProbe: machine.limits ? (hasOn(machine, 'probe') ?? undefined) : undefined,
+        // A slot that stands empty probes nothing.
+        hasProbe: machine.limits ? (parts.get(head.id) ?? []).some(({ kind }) => kind === 'probe') : undefined,
         outOfUse: outInWordsOf(head),
         built: machine.limits && builtLimits(machine.limits, parts.get(head.id) ?? []),
         limitsToConfirm: confirmed.get(head.id) === false,
@@ -59,7 +60,7 @@ function outInWordsOf({ state, stop, holdReason }: PrinterName): string | null {
   return state === 'on hold' ? `it is on hold: ${holdReason ?? ''}` : 'it is still being taken in.'
 }
 
-async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPart[]>> {
+async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, (FittedPart & { kind: string })[]>> {
   const rows = await db
     .select({
       printerId: fitting.printerId,
@@ -67,6 +68,7 @@ async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, FittedPa
       partType: partType.name,
       maxNozzleC: partType.maxNozzleC,
       nozzleMm: partType.nozzleMm,
+      kind: slot.kind,
       toleratesAbrasive: partType.toleratesAbrasive,
     })
     .from(fitting)

@@ -2,7 +2,7 @@ import { asc, sql } from 'drizzle-orm'
 import type { ReadingKind } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { readingKind } from '../platform/tables.ts'
-import { enclosureReading } from '../rules/enclosure.ts'
+import { enclosureReading, enclosureWithoutKind } from '../rules/enclosure.ts'
 import { limitsFor } from '../rules/limits.ts'
 import type { Machine } from '../rules/machines.ts'
 
@@ -17,5 +17,5 @@ export async function enclosureLimits(db: Db): Promise<(machine: Machine) => num
     .select()
     .from(readingKind)
     .where(sql`lower(${readingKind.name}) = ${enclosureReading}`)
-  return (machine) => (kind ? limitsFor(kind, machine).upper : null)
+  return (machine) => limitsFor(kind ?? enclosureWithoutKind, machine).upper
 }

@@ -46,14 +46,16 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
       <NameAndLimits from={from} name={name} set={set} fields={fields} unit={unit} lower={lower} upper={upper} />
       {hasLimits && (
         <>
-          <Checkbox
-            label="Held against the maker’s sheet, or our own first readings"
-            description="Until then it is told everywhere that these are usual values."
-            mt="sm"
-            size="md"
-            checked={!limitsToConfirm}
-            onChange={({ currentTarget }) => set({ limitsToConfirm: !currentTarget.checked })}
-          />
+          {from?.limitsToConfirm && (
+            <Checkbox
+              label="Held against the maker’s sheet, or our own first readings"
+              description="Until then it is told everywhere that these are usual values."
+              mt="sm"
+              size="md"
+              checked={!limitsToConfirm}
+              onChange={({ currentTarget }) => set({ limitsToConfirm: !currentTarget.checked })}
+            />
+          )}
           <TextInput
             label="Where these limits come from (optional)"
             mt="sm"
