@@ -255,7 +255,7 @@ test('a check is written, reordered and copied; one who saw the old version is t
 
 test('drift is shown on the printer and on the list of the whole site', async ({ browser }) => {
   const page = await signedIn(browser, 'lead', { path: '/drifting' })
-  const row = page.getByRole('row', { name: /Urchin.*belt pitch/ })
+  const row = page.getByRole('row', { name: /Urchin.*X belt pitch/ })
   await expect(row).toContainText(/would cross its lower limit in about .* h \(/)
   await row.getByRole('link', { name: 'Urchin' }).click()
   await expect(page.getByText(/Drifting: would cross/).first()).toBeVisible()

@@ -238,6 +238,9 @@ function MeasureFields(props: {
           error={error(limit)}
         />
       ))}
+      {step.reading !== undefined && step.lower === undefined && step.upper === undefined && (
+        <p className="quiet">No limits here: each printer is judged by those of the reading.</p>
+      )}
     </div>
   )
 }
