@@ -65,8 +65,8 @@ async function main(): Promise<void> {
   process.on('SIGINT', stop)
   process.on('SIGTERM', stop)
   process.on('disconnect', stop) // the command that started this process is gone
+  process.send?.('ready') // whoever started it may start it again when it ends: told before anybody can see it
   console.log(`Diatribon is ready at ${server.url}`)
-  process.send?.('ready') // whoever started it may start it again when it ends
   const { port: bound, protocol } = new URL(server.url)
   const found = addressesFor(host, Number(bound), protocol)
   for (const address of found) console.log(`Phones on this network find it at ${address}`)

@@ -59,7 +59,11 @@ runCommand(async () => {
       })
       let wasReady = false
       server.on('message', (word) => (wasReady ||= word === 'ready'))
-      const ended = new Promise((done) => server.once('exit', (code, signal) => done({ code, signal })))
+      // What it said last may arrive after its end.
+      const heard = new Promise((done) => server.once('disconnect', done))
+      const ended = new Promise((done) =>
+        server.once('exit', (code, signal) => void heard.then(() => done({ code, signal }))),
+      )
       // A database that cannot be brought back ends the whole, with its last lines.
       const given = cluster?.failed.catch((error) => {
         server.kill('SIGTERM')

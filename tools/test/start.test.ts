@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { once } from 'node:events'
+import { EventEmitter, once } from 'node:events'
 import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -33,11 +33,13 @@ function start(env: Record<string, string>) {
   })
   children.push(child)
   const lines: string[] = []
+  const told = new EventEmitter()
   const ended = new Promise<number | null>((done) => child.once('close', done))
   const ready = new Promise<string>((found) => {
     for (const stream of [child.stdout, child.stderr])
       createInterface(stream).on('line', (line) => {
         lines.push(line)
+        told.emit('line')
         const url = /^Diatribon is ready at (http:\/\/127\.0\.0\.1:\d+)$/.exec(line)?.[1]
         if (url) found(url)
       })
@@ -46,6 +48,17 @@ function start(env: Record<string, string>) {
     child,
     lines,
     ended,
+    /** Once it has said these words so often; fails when it ends before. */
+    said: async (words: string, times = 1) => {
+      const isSaid = () => lines.filter((line) => line.includes(words)).length >= times
+      while (!isSaid())
+        await Promise.race([
+          once(told, 'line'),
+          ended.then((code) => {
+            if (!isSaid()) throw new Error(`ended with ${code}: ${lines.join('\n')}`)
+          }),
+        ])
+    },
     /** Address once it is ready; fails when it ends before. */
     ready: () =>
       Promise.race([ready, ended.then((code) => Promise.reject(new Error(`ended with ${code}: ${lines.join('\n')}`)))]),
@@ -82,9 +95,8 @@ it('starts a server again that was killed, and stops at once when told to', asyn
   const children = readFileSync(`/proc/${one.child.pid}/task/${one.child.pid}/children`, 'utf8').trim().split(' ')
   const server = children.find((pid) => readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('serve.js'))!
   process.kill(Number(server), 'SIGKILL')
-  while (!one.lines.some((line) => line.includes('it is started again'))) await once(one.child.stderr!, 'data')
-  while (one.lines.filter((line) => line.startsWith('Diatribon is ready')).length < 2)
-    await once(one.child.stdout!, 'data')
+  await one.said('it is started again')
+  await one.said('Diatribon is ready', 2)
   expect(url).toContain('127.0.0.1')
   const told = Date.now()
   one.child.kill('SIGTERM')

@@ -46,6 +46,8 @@ function Steps(props: { page: PrinterPage; baseline: BaselineReading[]; lookAgai
   const [at, setAt] = useState<number | null>(null)
   const current = at ?? (firstOpen < 0 ? takeInGuide.length : firstOpen)
   const step = takeInGuide[current]
+  // Whoever has gone elsewhere meanwhile is not called away from there.
+  const goOn = (from: number) => setAt((now) => (now === from ? from + 1 : now))
   const outAt = (name: GuideStep['step'], among = baseline) =>
     among.filter((reading) => reading.step === name && reading.outOfOrder !== null)
   if (printer.state !== 'being taken in')
@@ -91,12 +93,13 @@ function Steps(props: { page: PrinterPage; baseline: BaselineReading[]; lookAgai
           printer={printer}
           step={step}
           before={baseline.filter((reading) => reading.step === step.step)}
+          onBegin={() => setAt(current)}
           // What is not as it should be is told before anybody goes on.
           onDone={() =>
             void lookAgain().then(
-              (now) => setAt(outAt(step.step, now).length === 0 ? current + 1 : current),
+              (now) => outAt(step.step, now).length === 0 && goOn(current),
               // Without a line nobody can judge it yet; it is told when it was sent.
-              () => setAt(current + 1),
+              () => goOn(current),
             )
           }
           onSkip={() => setAt(current + 1)}
@@ -112,10 +115,11 @@ function StepForm(props: {
   printer: PrinterHead
   step: GuideStep
   before: BaselineReading[]
+  onBegin: () => void
   onDone: () => void
   onSkip: () => void
 }) {
-  const { printer, step, before, onDone, onSkip } = props
+  const { printer, step, before, onBegin, onDone, onSkip } = props
   const { may, site } = useSession()
   const { submit, problem, busy } = useAction(`${step.title}: kept as baseline`, onDone)
   const [figures, setFigures] = useState<Record<string, number | undefined>>(
@@ -140,6 +144,7 @@ function StepForm(props: {
     })
     if (values.length === 0) return setMissing('Nothing has been measured yet. Measure, or leave the step out.')
     setMissing(null)
+    onBegin()
     void submit({
       kind: 'record-baseline',
       printerId: printer.id,
