@@ -46,7 +46,7 @@ export interface ReadingSeries {
   /** The material whose readings are judged; null: it does not matter, or was always the same. */
   family: string | null
   chart: { mean: number; sigma: number; lower: number; upper: number } | null
-  /** The smoothed value after the baseline of ten readings, with its limits; null: too few readings, or scatter unknown. */
+  /** The smoothed value after the baseline (half of the readings, three to ten), with its limits; null: too few readings, or scatter unknown. */
   moved: { points: { smooth: number; lower: number; upper: number }[]; isOut: boolean } | null
   /** Runs that are too unlikely to be chance; places among the points since the restart. */
   /** The newest sudden step that has not gone back: from the mean before to the mean since, and when. */
@@ -69,7 +69,7 @@ export interface DriftingReading {
   crossing: SeriesCrossing
   lists: 'reaches' | 'stepped' | 'moved'
   step: ReadingSeries['step']
-  /** Mean of its first ten readings since it began anew, and where it is now. */
+  /** Mean of its baseline since it began anew, and where it is now. */
   baseline: number | null
   smooth: number | null
   /** Day on which it would reach its limit by the printer's usual use, and between which days (8 in 10; null: it may as well never); null: nobody can tell. */

@@ -155,23 +155,35 @@ describe('drift', () => {
     expect(driftOf(creep, noLimits, 0.6)).toMatchObject({ limits: { from: 'none' }, crossing: { kind: 'no limit' } })
   })
 
-  it('judges nothing from ten readings or fewer, nor without knowing the scatter, nor from readings all alike', () => {
+  it('judges nothing from three readings or fewer, nor without knowing the scatter, nor from readings all alike', () => {
     const few = at([1, 2, 1, 2, 1, 2, 1, 2, 1, 9])
-    expect(driftOf(few, noLimits, 0.6)).toMatchObject({ moved: null, lists: 'stepped' })
-    expect(driftOf(few.slice(0, -1), noLimits, 0.6)).toMatchObject({ moved: null, step: null, lists: null })
+    expect(driftOf(few, noLimits, 0.6)).toMatchObject({ lists: 'stepped' })
+    expect(driftOf(few.slice(0, -1), noLimits, 0.6)).toMatchObject({ step: null, lists: null })
+    expect(driftOf(at([1, 2, 9]), noLimits, 0.6)).toMatchObject({ moved: null, step: null, lists: null })
     expect(driftOf(at([...few.map(({ value }) => value), 9, 9, 9]), noLimits, null).lists).toBeNull()
     const alike = at(Array.from({ length: 15 }, () => 3))
     expect(driftOf(alike, noLimits, 0)).toMatchObject({ breaches: [], moved: null, lists: null })
   })
 
   it('knows the limits of the smoothed value by hand', () => {
-    // λ 0.2, ten in the baseline, first reading after it: 3.6·√(0.2/1.8·(1 − 0.64) + 0.04/10) = 3.6·√0.044 = 0.755142
-    const { points } = moved([...Array<number>(10).fill(5), 5, 6], 1)!
-    expect(points[0]!.upper).toBeCloseTo(5.755142, 6)
+    // λ 0.2, ten of twenty in the baseline, first reading after it: 3.65·√(0.2/1.8·(1 − 0.64) + 0.04/10) = 3.65·√0.044 = 0.765630
+    const { points } = moved([...Array<number>(11).fill(5), ...Array<number>(9).fill(6)], 1)!
+    expect(points).toHaveLength(10)
+    expect(points[0]!.upper).toBeCloseTo(5.76563, 5)
     expect(points[0]!.smooth).toBe(5)
-    // Second: 3.6·√(0.2/1.8·(1 − 0.4096) + 0.1296/10) = 3.6·√0.0785600 = 1.009028
-    expect(points[1]!.upper).toBeCloseTo(6.009028, 5)
+    // Second: 3.65·√(0.2/1.8·(1 − 0.4096) + 0.1296/10) = 3.65·√0.0785600 = 1.023043
+    expect(points[1]!.upper).toBeCloseTo(6.023043, 5)
     expect(points[1]!.smooth).toBeCloseTo(5.2, 12)
+  })
+
+  it('judges a height that creeps between two nozzles from its fourth reading on', () => {
+    // Three in the baseline: after the first 3.65·√(0.04 + 0.04/3) = 0.8429; 0.2 of the way from the mean 1 to the fourth.
+    expect(moved([1, 1, 1, 5], 1)!.points[0]).toMatchObject({
+      smooth: expect.closeTo(1.8, 9),
+      upper: expect.closeTo(1.8429, 4),
+    })
+    expect(moved([1, 1, 1, 5], 1)!.isOut).toBe(false)
+    expect(moved([1, 1.5, 2, 3, 4, 5, 6], 0.5)!.isOut).toBe(true)
   })
 
   it('shifts and scales with the unit', () => {

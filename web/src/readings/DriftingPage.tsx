@@ -46,7 +46,7 @@ function Rows({ rows }: { rows: DriftingReading[] }) {
     <>
       <h2>Will reach a limit</h2>
       {reaches.length === 0 ? (
-        <p className="quiet">Nothing is on its way to a limit, as far as ten readings or more can tell.</p>
+        <p className="quiet">Nothing is on its way to a limit, as far as four readings or more can tell.</p>
       ) : (
         <Table rows={reaches} label="Readings that will reach a limit" />
       )}
