@@ -1,7 +1,11 @@
 export type { RefusalBody } from './refusal.ts'
 export { fromMinor, minorDigits, moneyWords, toMinor } from './money.ts'
 export type { Freshness } from './freshness.ts'
-export { areasOfPrinters, type LiveNotice } from './live.ts'
+export { ChangedTopics } from './changedTopics.ts'
+export type { Changed, LiveNotice } from './live.ts'
+export { addressOf, concerns, type Asked, type Read, type ReadDeclaration } from './read.ts'
+export { readAt, reads } from './reads.ts'
+export { areas, figureNames, topics, type Area, type FigureName, type Topic } from './topics.ts'
 export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './people/rights.ts'
 export {
   changePinSchema,
@@ -18,7 +22,7 @@ export {
 } from './people/session.ts'
 export { removalReasons, type RemovalReason } from './parts/removalReasons.ts'
 export type { PartType } from './parts/partType.ts'
-export { areas, words, type ActionShape, type Area } from './actions/action.ts'
+export { words, type ActionShape } from './actions/action.ts'
 export { actionShapes, type Action, type ActionKindName, type Actions } from './actions/index.ts'
 export { kindNames } from './actions/kinds.ts'
 export type { AddModel, ModelPayload } from './actions/addModel.ts'

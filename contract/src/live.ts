@@ -1,20 +1,11 @@
-import type { Area } from './actions/action.ts'
+import type { Topic } from './topics.ts'
 
-/** Areas of which the pages of one printer show something. */
-export const areasOfPrinters: ReadonlySet<Area> = new Set<Area>([
-  'printers',
-  'hours',
-  'readings',
-  'faults',
-  'checks',
-  'plan',
-])
+/** What has changed, and of which printers; null: of any, or of what belongs to none. */
+export type Changed = Partial<Record<Topic, string[] | null>>
 
-/** What the event stream says after a commit: which areas to fetch again. */
+/** What the event stream says after a commit. */
 export interface LiveNotice {
-  areas: Area[]
-  /** Printers that were touched; null: any may have been, or too many to name. */
-  printerIds: string[] | null
+  changed: Changed
   /** Newest entry that the notice covers. */
   seq: number
 }

@@ -1,6 +1,6 @@
 import { once } from 'node:events'
 import { get } from 'node:http'
-import type { LiveNotice } from '@diatribon/contract'
+import { topics, type LiveNotice } from '@diatribon/contract'
 import { Client, pin, scratchWorkshop, type Workshop } from './scratch.ts'
 
 let shop: Workshop
@@ -48,10 +48,8 @@ it('tells the pages of both server processes within a second', async () => {
   const { seq } = await client.act({ kind: 'count-hours', printerId: shop.ids.printer, meterHours: 3 })
   const heard = await Promise.all(pages.map((page) => page.until((notice) => notice.seq >= seq)))
   expect(Date.now() - started).toBeLessThan(1000)
-  for (const { areas, printerIds } of heard) {
-    expect(areas).toEqual(expect.arrayContaining(['printers', 'hours', 'plan', 'logbook']))
-    expect(printerIds).toContain(shop.ids.printer)
-  }
+  for (const { changed } of heard)
+    expect(changed).toMatchObject({ hours: [shop.ids.printer], book: [shop.ids.printer], due: [shop.ids.printer] })
   expect(pages[0]!.response.headers).toMatchObject({
     'content-type': 'text/event-stream',
     'cache-control': expect.stringContaining('no-transform') as string,
@@ -67,14 +65,11 @@ it('names no printer where all of them may look otherwise, and those of other en
     shop.lead.act({ kind: 'count-hours', printerId: shop.ids.printer, meterHours: 4 }),
     shop.lead.act({ kind: 'set-calendar', closedWeekdays: [0], closedDays: [] }),
   ])
-  expect(
-    (await page.until((notice) => notice.seq >= calendar.seq && notice.areas.includes('plan'))).printerIds,
-  ).toBeNull()
+  const { changed } = await page.until((notice) => notice.seq >= calendar.seq && notice.changed.people !== undefined)
+  expect(changed).toMatchObject({ people: null, due: null })
   const { seq } = await shop.lead.act({ kind: 'note', text: 'Of no printer' })
   expect(count.seq).toBeLessThan(seq)
-  expect((await page.until((notice) => notice.seq >= seq)).areas).toEqual(
-    expect.arrayContaining(['logbook', 'notices']),
-  )
+  expect((await page.until((notice) => notice.seq >= seq)).changed).toMatchObject({ book: null })
   page.close()
 })
 
@@ -95,7 +90,7 @@ it('listens again when its connection to the database was cut, and lets every pa
   await shop.server.services.database.pool.query(
     `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query LIKE 'LISTEN%'`,
   )
-  await page.until(({ areas }) => areas.includes('people') && areas.includes('lives'))
+  await page.until(({ changed }) => topics.every((topic) => changed[topic] === null))
   const client = await shop.as('technician')
   const { seq } = await client.act({ kind: 'note', text: 'After the cut' })
   await page.until((notice) => notice.seq >= seq)

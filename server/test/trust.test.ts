@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { connect } from 'node:net'
-import { actionShapes, type ActionResult, type Floor, type PrinterPage, type RefusalBody } from '@diatribon/contract'
+import { type ActionResult, type Floor, type PrinterPage, type RefusalBody } from '@diatribon/contract'
 import sharp from 'sharp'
 import type { RunningServer } from '../src/index.ts'
 import { Client, dayMs, pin, scratchWorkshop, type Workshop } from './scratch.ts'
@@ -556,10 +556,4 @@ it('finishes what is in flight when it is told to stop', async () => {
   await going.close()
   const { status, body } = await sending
   expect([status, body.results.filter(({ ok }) => !ok)]).toEqual([200, []])
-})
-
-it('tells other devices of an amendment wherever the entry was shown', () => {
-  expect([...actionShapes.amend.areas]).toEqual(
-    expect.arrayContaining(['checks', 'readings', 'stores', 'notices', 'printers', 'faults', 'logbook']),
-  )
 })

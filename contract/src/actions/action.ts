@@ -71,30 +71,8 @@ export const siteAction = (kind: string, payload: Joi.PartialSchemaMap) => Joi.o
 export const printerAction = (kind: string, payload: Joi.PartialSchemaMap) =>
   Joi.object({ ...header(kind), printerId: uuid.required(), ...payload })
 
-/** What the screens must fetch again after an action of this kind. */
-export const areas = [
-  'printers',
-  'hours',
-  'parts',
-  'lives',
-  'plan',
-  'logbook',
-  'people',
-  'stores',
-  'readings',
-  'checks',
-  'faults',
-  'notices',
-  'presence',
-  'enclosure',
-  'upgrades',
-  'jobs',
-] as const
-export type Area = (typeof areas)[number]
-
 export interface ActionShape {
   schema: Joi.ObjectSchema
-  areas: readonly Area[]
   /** One sentence for the API page. */
   summary: string
 }

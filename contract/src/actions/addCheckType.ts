@@ -9,6 +9,5 @@ export interface AddCheckType extends ActionHeader<'add-check-type'> {
 
 export const addCheckType: ActionShape = {
   schema: siteAction('add-check-type', { checkTypeId: uuid.required(), content: checkContentSchema.required() }),
-  areas: ['checks', 'plan', 'printers', 'logbook'],
   summary: 'Add a check: its steps, turns and who may do it.',
 }

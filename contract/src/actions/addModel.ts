@@ -23,6 +23,5 @@ export interface AddModel extends ActionHeader<'add-model'>, ModelPayload {}
 
 export const addModel: ActionShape = {
   schema: siteAction('add-model', modelPayload),
-  areas: ['printers', 'parts', 'logbook'],
   summary: 'Add a printer model with its slots, limits and kits.',
 }

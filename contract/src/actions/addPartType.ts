@@ -56,6 +56,5 @@ export const partTypePayload = {
 
 export const addPartType: ActionShape = {
   schema: siteAction('add-part-type', partTypePayload),
-  areas: ['parts', 'logbook'],
   summary: 'Add a part type to the catalogue.',
 }

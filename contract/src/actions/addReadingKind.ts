@@ -8,6 +8,5 @@ export interface AddReadingKind extends ActionHeader<'add-reading-kind'>, Omit<R
 
 export const addReadingKind: ActionShape = {
   schema: siteAction('add-reading-kind', readingKindPayload),
-  areas: ['readings', 'checks', 'logbook'],
   summary: 'Add a kind of reading with its unit and limits.',
 }

@@ -22,6 +22,5 @@ export const addSlot: ActionShape = {
     confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
   summary: 'Give a printer a slot that its model does not have, with a part in it or empty.',
 }

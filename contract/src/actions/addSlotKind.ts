@@ -17,6 +17,5 @@ export const addSlotKind: ActionShape = {
     work: slotWorkField,
     caution: words(500),
   }),
-  areas: ['parts', 'logbook'],
   summary: 'Add a kind of slot that the table does not have, and say what work it is.',
 }

@@ -26,6 +26,5 @@ export const addSpool: ActionShape = {
     netGrams: jobFigures.grams.required(),
     tareGrams: jobFigures.grams.required(),
   }),
-  areas: ['stores', 'logbook'],
   summary: 'Add a spool of filament to the stores.',
 }

@@ -17,6 +17,5 @@ export const adjustPrinter: ActionShape = {
     what: words(1000).required(),
     to: Joi.number().min(-1e6).max(1e6),
   }),
-  areas: ['readings', 'printers', 'logbook'],
   summary: 'Say what was adjusted, and which readings it touches.',
 }

@@ -19,6 +19,5 @@ export const admitPerson: ActionShape = {
       .valid(...roles)
       .required(),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Admit a person to the staff, with a role.',
 }

@@ -36,6 +36,5 @@ export const adoptPolicy: ActionShape = {
       }),
     reason: words(500).required(),
   }),
-  areas: ['lives', 'plan', 'printers', 'logbook'],
   summary: 'Choose the rule by which a kind of part is replaced.',
 }

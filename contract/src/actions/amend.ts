@@ -4,7 +4,6 @@ import { partHoursField, placeOnRack } from './takeInPrinter.ts'
 import { broughtAboutBy, inductionTopics, type BroughtAbout, type InductionTopic } from '../faults/fault.ts'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
 import {
-  areas,
   hours,
   jobFigures,
   siteAction,
@@ -87,6 +86,5 @@ export const amend: ActionShape = {
       'object.xor': 'an amendment either corrects an entry or takes it back, not both',
     }),
   // Whatever the entry touched that it puts right.
-  areas: areas.filter((area) => area !== 'presence'),
   summary: 'Put an earlier entry right, or take it back; both stay visible.',
 }

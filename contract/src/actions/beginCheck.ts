@@ -18,6 +18,5 @@ export const beginCheck: ActionShape = {
     version: Joi.number().integer().min(1).required(),
     exception: words(500),
   }),
-  areas: ['checks', 'printers', 'plan', 'logbook'],
   summary: 'Begin a check on a printer.',
 }

@@ -7,6 +7,5 @@ export interface BeginWork extends PrinterActionHeader<'begin-work'> {
 
 export const beginWork: ActionShape = {
   schema: printerAction('begin-work', { faultId: uuid }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Begin to work on a printer.',
 }

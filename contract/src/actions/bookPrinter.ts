@@ -17,6 +17,5 @@ export const bookPrinter: ActionShape = {
     untilDay: dayField.required(),
     words: words(200).required(),
   }),
-  areas: ['plan', 'logbook'],
   summary: 'Book a printer for some days.',
 }

@@ -7,6 +7,5 @@ export interface BringBackPrinter extends PrinterActionHeader<'bring-back-printe
 
 export const bringBackPrinter: ActionShape = {
   schema: printerAction('bring-back-printer', { note: words(2000) }),
-  areas: ['printers', 'plan', 'logbook'],
   summary: 'Bring a retired printer back.',
 }

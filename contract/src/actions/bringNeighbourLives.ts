@@ -18,6 +18,5 @@ export const bringNeighbourLives: ActionShape = {
     source: words(200).required(),
     records: lifeRecordsSchema(1, 2000).required(),
   }),
-  areas: ['lives', 'logbook'],
   summary: 'Take in the lives of a part type that a neighbour has seen.',
 }

@@ -7,6 +7,5 @@ export interface CancelBooking extends ActionHeader<'cancel-booking'> {
 
 export const cancelBooking: ActionShape = {
   schema: siteAction('cancel-booking', { bookingId: uuid.required() }),
-  areas: ['plan', 'logbook'],
   summary: 'Take a booking back.',
 }

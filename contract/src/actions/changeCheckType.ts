@@ -16,6 +16,5 @@ export const changeCheckType: ActionShape = {
     version: Joi.number().integer().min(1).required(),
     content: checkContentSchema.required(),
   }),
-  areas: ['checks', 'plan', 'printers', 'logbook'],
   summary: 'Change a check: a new version, from the one that was seen.',
 }

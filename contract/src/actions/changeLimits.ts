@@ -13,6 +13,5 @@ export const changeLimits: ActionShape = {
     limits: Joi.object(limitFields).min(1).required(),
     reason: words(500).required(),
   }),
-  areas: ['printers', 'plan', 'logbook'],
   summary: 'Raise or lower the limits of one printer.',
 }

@@ -10,6 +10,5 @@ export interface ChangeModel extends ActionHeader<'change-model'>, ModelPayload 
 
 export const changeModel: ActionShape = {
   schema: siteAction('change-model', { ...modelPayload, version: seenVersion }),
-  areas: ['printers', 'parts', 'logbook'],
   summary: 'Change a printer model; printers taken in earlier keep their slots.',
 }

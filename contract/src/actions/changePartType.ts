@@ -9,6 +9,5 @@ export interface ChangePartType extends ActionHeader<'change-part-type'>, PartTy
 
 export const changePartType: ActionShape = {
   schema: siteAction('change-part-type', { ...partTypePayload, version: seenVersion }),
-  areas: ['parts', 'lives', 'plan', 'printers', 'logbook'],
   summary: 'Change a part type of the catalogue.',
 }

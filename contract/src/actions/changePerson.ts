@@ -20,6 +20,5 @@ export const changePerson: ActionShape = {
       .valid(...roles.filter((role) => role !== 'device' && role !== 'visitor'))
       .required(),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Give somebody another role or another name to be shown.',
 }

@@ -10,6 +10,5 @@ export interface ChangeReadingKind extends ActionHeader<'change-reading-kind'>, 
 
 export const changeReadingKind: ActionShape = {
   schema: siteAction('change-reading-kind', { ...readingKindPayload, version: seenVersion }),
-  areas: ['readings', 'checks', 'logbook'],
   summary: 'Change the limits of a kind of reading.',
 }

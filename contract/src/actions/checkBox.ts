@@ -14,6 +14,5 @@ export const checkBox: ActionShape = {
     missing: boxLines.max(100).unique('what').required(),
     note: words(1000),
   }),
-  areas: ['stores', 'logbook'],
   summary: 'Say what was missing from a repair box.',
 }

@@ -63,6 +63,5 @@ export const closeFault: ActionShape = {
     photosBefore: photoIds,
     photosAfter: photoIds,
   }),
-  areas: ['faults', 'printers', 'plan', 'lives', 'logbook'],
   summary: 'Close a fault: cause, mechanism, who or what brought it about, what was done, and whether for good.',
 }

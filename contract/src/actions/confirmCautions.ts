@@ -15,6 +15,5 @@ export const confirmCautions: ActionShape = {
       .valid(...neededStates.filter((state) => state !== 'any'))
       .required(),
   }),
-  areas: ['checks', 'logbook'],
   summary: 'Confirm that the cautions are read and the printer is cold, hot or unplugged as the steps need it.',
 }

@@ -21,6 +21,5 @@ export const countGoods: ActionShape = {
     piecesPerPrint: Joi.number().integer().min(1).max(10_000),
     note: words(2000),
   }),
-  areas: ['printers', 'hours', 'plan', 'logbook'],
   summary: 'Goods made on a printer: pieces times minutes each.',
 }

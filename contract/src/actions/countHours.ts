@@ -23,6 +23,5 @@ export const countHours: ActionShape = {
   })
     .oxor('meterWasReset', 'newMeterBeganAt')
     .messages({ 'object.oxor': 'say either that the meter was reset or that another one took its place, not both' }),
-  areas: ['printers', 'hours', 'plan', 'logbook'],
   summary: "Record what the printer's own hour meter shows.",
 }

@@ -22,6 +22,5 @@ export const countItems: ActionShape = {
       .required(),
     note: words(2000),
   }),
-  areas: ['stores', 'plan', 'logbook'],
   summary: 'Say what was counted on the shelf.',
 }

@@ -16,6 +16,5 @@ export const countTally: ActionShape = {
     minutesEach: jobFigures.minutesEach.required(),
     note: words(2000),
   }),
-  areas: ['printers', 'hours', 'plan', 'logbook'],
   summary: 'A paper tally: so many prints of about so many minutes since a moment.',
 }

@@ -23,6 +23,5 @@ export const emptySlot: ActionShape = {
     confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
   summary: 'Take the part out of a slot and leave it empty.',
 }

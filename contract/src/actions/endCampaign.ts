@@ -8,6 +8,5 @@ export interface EndCampaign extends ActionHeader<'end-campaign'> {
 
 export const endCampaign: ActionShape = {
   schema: siteAction('end-campaign', { campaignId: uuid.required(), reason: words(500).required() }),
-  areas: ['upgrades', 'plan', 'logbook'],
   summary: 'Stop or finish a campaign.',
 }

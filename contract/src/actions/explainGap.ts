@@ -9,6 +9,5 @@ export interface ExplainGap extends PrinterActionHeader<'explain-gap'> {
 
 export const explainGap: ActionShape = {
   schema: printerAction('explain-gap', { entryKey: uuid.required(), explanation: words(1000).required() }),
-  areas: ['hours', 'logbook'],
   summary: 'Explain why a meter reading and the jobs before it differ.',
 }

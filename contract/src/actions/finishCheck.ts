@@ -8,6 +8,5 @@ export interface FinishCheck extends PrinterActionHeader<'finish-check'> {
 
 export const finishCheck: ActionShape = {
   schema: printerAction('finish-check', { sheetId: uuid.required(), note: words(2000) }),
-  areas: ['checks', 'printers', 'plan', 'logbook'],
   summary: 'Finish a check that has all its steps.',
 }

@@ -50,6 +50,5 @@ export const finishJob: ActionShape = {
       'object.oxor': 'give the filament in metres or in grams, not both',
       'object.with': 'grams need the diameter and the density of the filament',
     }),
-  areas: ['printers', 'hours', 'plan', 'logbook'],
   summary: 'A print has ended: its hours and filament count.',
 }

@@ -31,6 +31,5 @@ export const finishSpool: ActionShape = {
       'object.xor': 'a spool of the list has its own weight: name the spool or say how much was on it, not both',
       'object.with': 'the weight needs the diameter and the density of the filament',
     }),
-  areas: ['printers', 'hours', 'plan', 'logbook', 'stores'],
   summary: 'A spool was used up: its weight tells the metres.',
 }

@@ -8,6 +8,5 @@ export interface FinishTakeIn extends PrinterActionHeader<'finish-take-in'> {
 
 export const finishTakeIn: ActionShape = {
   schema: printerAction('finish-take-in', { note: words(2000) }),
-  areas: ['printers', 'plan', 'logbook'],
   summary: 'End a take-in: the printer goes into service.',
 }

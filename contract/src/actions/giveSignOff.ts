@@ -21,6 +21,5 @@ export const giveSignOff: ActionShape = {
     modelId: uuid,
     until: dayField.allow(null).required(),
   }),
-  areas: ['people', 'checks', 'logbook'],
   summary: 'Sign somebody off for hot work, motion, electronics or mains.',
 }

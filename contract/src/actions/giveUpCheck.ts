@@ -8,6 +8,5 @@ export interface GiveUpCheck extends PrinterActionHeader<'give-up-check'> {
 
 export const giveUpCheck: ActionShape = {
   schema: printerAction('give-up-check', { sheetId: uuid.required(), reason: words(500).required() }),
-  areas: ['checks', 'printers', 'plan', 'logbook'],
   summary: 'Give up a check that was begun, with a reason; it stays due.',
 }

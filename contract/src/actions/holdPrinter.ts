@@ -7,6 +7,5 @@ export interface HoldPrinter extends PrinterActionHeader<'hold-printer'> {
 
 export const holdPrinter: ActionShape = {
   schema: printerAction('hold-printer', { reason: words(500).required() }),
-  areas: ['printers', 'plan', 'logbook', 'checks', 'faults'],
   summary: 'Take a printer out of service, with the reason.',
 }

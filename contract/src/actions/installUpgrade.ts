@@ -31,6 +31,5 @@ export const installUpgrade: ActionShape = {
     confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['upgrades', 'printers', 'parts', 'lives', 'plan', 'stores', 'logbook'],
   summary: 'Install an upgrade on a printer; it goes on hold until it is released.',
 }

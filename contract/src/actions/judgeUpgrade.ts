@@ -19,6 +19,5 @@ export const judgeUpgrade: ActionShape = {
       .required(),
     reason: words(1000).required(),
   }),
-  areas: ['upgrades', 'logbook'],
   summary: 'Close the question whether an upgrade helped, or open it again.',
 }

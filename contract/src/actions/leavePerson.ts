@@ -8,6 +8,5 @@ export interface LeavePerson extends ActionHeader<'leave-person'> {
 
 export const leavePerson: ActionShape = {
   schema: siteAction('leave-person', { personId: uuid.required(), note: words(500) }),
-  areas: ['people', 'logbook'],
   summary: 'Somebody leaves the staff; the name stays in the book.',
 }

@@ -19,6 +19,5 @@ export const leaveSlot: ActionShape = {
     reason: words(500).required(),
     confirmed: confirmedWorkField,
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'logbook'],
   summary: 'Take a slot off a printer, with the part in it.',
 }

@@ -16,6 +16,5 @@ export const lendPrinter: ActionShape = {
     condition: words(2000).required(),
     photos: photoIds,
   }),
-  areas: ['printers', 'plan', 'logbook'],
   summary: 'Lend a printer out: to whom, until when, in which condition.',
 }

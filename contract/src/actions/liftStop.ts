@@ -8,6 +8,5 @@ export interface LiftStop extends PrinterActionHeader<'lift-stop'> {
 
 export const liftStop: ActionShape = {
   schema: printerAction('lift-stop', { faultId: uuid.required(), reason: words(500).required() }),
-  areas: ['printers', 'checks', 'readings', 'plan', 'faults', 'logbook'],
   summary: 'Say that a reported fault need not stop the printer, with the reason.',
 }

@@ -14,6 +14,5 @@ export const lockPerson: ActionShape = {
     locked: Joi.boolean().required(),
     reason: words(500).required(),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Lock somebody out, or let them in again.',
 }

@@ -19,6 +19,5 @@ export const logEnclosure: ActionShape = {
       .max(500)
       .required(),
   }),
-  areas: ['enclosure'],
   summary: 'Temperatures inside the enclosure of a printer; hours above the limit are counted.',
 }

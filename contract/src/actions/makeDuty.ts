@@ -17,6 +17,5 @@ export const makeDuty: ActionShape = {
     dueDate: dayField.required(),
     dueRunHours: hours,
   }),
-  areas: ['plan', 'printers', 'faults', 'logbook'],
   summary: 'Make a duty: something to be done on a printer by a day.',
 }

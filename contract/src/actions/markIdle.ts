@@ -8,6 +8,5 @@ export interface MarkIdle extends PrinterActionHeader<'mark-idle'> {
 
 export const markIdle: ActionShape = {
   schema: printerAction('mark-idle', { from: jobFigures.moment.required(), reason: words(500).required() }),
-  areas: ['printers', 'hours', 'plan', 'logbook'],
   summary: 'Nothing ran on a printer for a time.',
 }

@@ -10,6 +10,5 @@ export interface MoveBox extends ActionHeader<'move-box'> {
 
 export const moveBox: ActionShape = {
   schema: siteAction('move-box', { boxId: uuid.required(), place: words(80).required(), personId: uuid }),
-  areas: ['stores', 'logbook'],
   summary: 'Say where a repair box is now, and who has it.',
 }

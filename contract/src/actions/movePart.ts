@@ -26,6 +26,5 @@ export const movePart: ActionShape = {
     confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Move a part to another printer; it keeps its age.',
 }

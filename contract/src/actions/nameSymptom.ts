@@ -8,6 +8,5 @@ export interface NameSymptom extends PrinterActionHeader<'name-symptom'> {
 
 export const nameSymptom: ActionShape = {
   schema: printerAction('name-symptom', { faultId: uuid.required(), symptomId: uuid.required() }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Name the symptom of a reported fault.',
 }

@@ -20,6 +20,5 @@ export const note: ActionShape = {
     replyTo: uuid,
     photos: photoIds,
   }),
-  areas: ['logbook', 'notices'],
   summary: 'Write a note on a printer or for the whole workshop, or answer an entry.',
 }

@@ -19,6 +19,5 @@ export const openCampaign: ActionShape = {
     printerIds: Joi.array().items(uuid).min(1).max(2000).unique().required(),
     seed: Joi.number().integer().min(0).max(2_147_483_647),
   }),
-  areas: ['upgrades', 'plan', 'logbook'],
   summary: 'Roll an upgrade out over printers, or try it on half of them.',
 }

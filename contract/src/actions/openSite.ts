@@ -21,6 +21,5 @@ export const openSite: ActionShape = {
       .required(),
     labourCostMinorPerHour: Joi.number().integer().min(0).max(1_000_000).required(),
   }),
-  areas: ['people'],
   summary: 'Open the book of a workshop: name, time zone, currency, cost of an hour of work.',
 }

@@ -13,6 +13,5 @@ export const pinNotice: ActionShape = {
     text: words(1000).required(),
     until: dayField.required(),
   }),
-  areas: ['notices', 'logbook'],
   summary: 'Pin a notice until a day.',
 }

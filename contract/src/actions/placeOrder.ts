@@ -27,6 +27,5 @@ export const placeOrder: ActionShape = {
     expectedOn: dayField,
     note: words(2000),
   }),
-  areas: ['stores', 'plan', 'logbook'],
   summary: 'Say that pieces were ordered, and when they should be here.',
 }

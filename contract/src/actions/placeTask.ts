@@ -28,6 +28,5 @@ export const placeTask: ActionShape = {
     forPersonId: uuid.when('choice', { not: 'pinned', then: Joi.forbidden() }),
     reason: words(500).when('choice', { is: 'left out', then: Joi.required() }),
   }),
-  areas: ['plan', 'logbook'],
   summary: 'Pin a task of the plan to a day, leave it out for now, or set it free.',
 }

@@ -38,6 +38,5 @@ export const receiveItems: ActionShape = {
   })
     .with('jobId', 'printedOn')
     .messages({ 'object.with': 'a job was printed on some printer: say which' }),
-  areas: ['stores', 'plan', 'logbook'],
   summary: 'Take pieces into the stores.',
 }

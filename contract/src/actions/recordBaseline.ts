@@ -38,6 +38,5 @@ export const recordBaseline: ActionShape = {
       .required(),
     note: words(2000),
   }),
-  areas: ['printers', 'readings', 'logbook'],
   summary: "A step of the take-in: its values become the printer's baseline.",
 }

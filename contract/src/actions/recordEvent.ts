@@ -15,6 +15,5 @@ export const recordEvent: ActionShape = {
       .required(),
     note: words(2000),
   }),
-  areas: ['checks', 'readings', 'printers', 'plan', 'logbook'],
   summary: 'Something happened to a printer: firmware flashed, moved, knocked, a pause is over.',
 }

@@ -45,6 +45,5 @@ export const recordReading: ActionShape = {
     }),
     note: words(2000),
   }),
-  areas: ['readings', 'printers', 'logbook'],
   summary: 'Keep measured values of a printer as readings.',
 }

@@ -28,6 +28,5 @@ export const recordStep: ActionShape = {
   })
     .or('done', 'value', 'choice', 'text', 'photos')
     .messages({ 'object.missing': 'say what was found: a tick, a figure, a choice, words or a photo' }),
-  areas: ['checks', 'readings', 'printers', 'logbook'],
   summary: 'The result of a step of a check; a measured value becomes a reading.',
 }

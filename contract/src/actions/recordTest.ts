@@ -27,6 +27,5 @@ export const recordTest: ActionShape = {
     photos: photoIds,
     note: words(2000),
   }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Record what a test on a fault showed.',
 }

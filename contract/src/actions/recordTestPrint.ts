@@ -10,6 +10,5 @@ export interface RecordTestPrint extends PrinterActionHeader<'record-test-print'
 
 export const recordTestPrint: ActionShape = {
   schema: printerAction('record-test-print', { passed: Joi.boolean().required(), note: words(2000), photos: photoIds }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Record a test print after a repair, passed or not.',
 }

@@ -17,6 +17,5 @@ export const recordTraining: ActionShape = {
     day: dayField.required(),
     note: words(1000),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Record that somebody was trained in a topic.',
 }

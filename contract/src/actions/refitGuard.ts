@@ -8,6 +8,5 @@ export interface RefitGuard extends PrinterActionHeader<'refit-guard'> {
 
 export const refitGuard: ActionShape = {
   schema: printerAction('refit-guard', { guardId: uuid.required(), note: words(2000) }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Put a guard back.',
 }

@@ -21,6 +21,5 @@ export const relaxRules: ActionShape = {
       .unique()
       .required(),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Say which sign-offs the workshop does without; never hot work or mains.',
 }

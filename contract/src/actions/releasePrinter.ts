@@ -7,6 +7,5 @@ export interface ReleasePrinter extends PrinterActionHeader<'release-printer'> {
 
 export const releasePrinter: ActionShape = {
   schema: printerAction('release-printer', { note: words(2000) }),
-  areas: ['printers', 'plan', 'logbook', 'checks', 'faults'],
   summary: 'Put a printer that was on hold back into service.',
 }

@@ -17,6 +17,5 @@ export const removeGuard: ActionShape = {
     risk: words(1000).required(),
     confirmed: Joi.boolean().valid(true).required(),
   }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Take a factory guard off, with a note of the risk.',
 }

@@ -17,6 +17,5 @@ export const removeUpgrade: ActionShape = {
     alreadyBack: Joi.boolean().valid(true),
     confirmed: confirmedWorkField,
   }),
-  areas: ['upgrades', 'printers', 'parts', 'lives', 'plan', 'stores', 'logbook'],
   summary: 'Take an upgrade off a printer again.',
 }

@@ -63,6 +63,5 @@ export const repairPart: ActionShape = {
     photos: photoIds,
     confirmed: confirmedWorkField,
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'stores', 'logbook'],
   summary: 'Mend a part where it sits.',
 }

@@ -23,6 +23,5 @@ export const reportFault: ActionShape = {
     photos: photoIds,
     reporter: words(80),
   }),
-  areas: ['printers', 'checks', 'readings', 'plan', 'faults', 'notices', 'logbook'],
   summary: 'Report a fault of a printer, and whether printing may go on.',
 }

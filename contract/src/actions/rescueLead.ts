@@ -10,6 +10,5 @@ export interface RescueLead extends ActionHeader<'rescue-lead'> {
 
 export const rescueLead: ActionShape = {
   schema: siteAction('rescue-lead', { personId: uuid.required() }),
-  areas: ['people', 'logbook'],
   summary: 'Make somebody a lead who may sign in. Written by the command on the server’s machine alone.',
 }

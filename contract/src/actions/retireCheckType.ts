@@ -14,6 +14,5 @@ export const retireCheckType: ActionShape = {
     retired: Joi.boolean().required(),
     reason: words(500).required(),
   }),
-  areas: ['checks', 'plan', 'printers', 'logbook'],
   summary: 'Retire a check, or bring it back.',
 }

@@ -7,6 +7,5 @@ export interface RetirePrinter extends PrinterActionHeader<'retire-printer'> {
 
 export const retirePrinter: ActionShape = {
   schema: printerAction('retire-printer', { reason: words(500).required() }),
-  areas: ['printers', 'plan', 'logbook'],
   summary: 'Retire a printer; its history stays.',
 }

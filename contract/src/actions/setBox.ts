@@ -24,6 +24,5 @@ export const setBox: ActionShape = {
     checkEveryDays: Joi.number().integer().min(1).max(730).required(),
     retired: Joi.boolean(),
   }),
-  areas: ['stores', 'logbook'],
   summary: 'Say what a repair box holds, where it belongs and how often it is checked.',
 }

@@ -29,6 +29,5 @@ export const setCalendar: ActionShape = {
       .required(),
     weekBegins: Joi.number().integer().min(0).max(6),
   }),
-  areas: ['people', 'plan', 'printers', 'logbook'],
   summary: 'Say on which days the workshop is closed.',
 }

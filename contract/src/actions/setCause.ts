@@ -10,6 +10,5 @@ export interface SetCause extends ActionHeader<'set-cause'>, Omit<Cause, 'id'> {
 
 export const setCause: ActionShape = {
   schema: siteAction('set-cause', { version: seenVersion, causeId: uuid.required(), ...causeFields }),
-  areas: ['faults', 'logbook'],
   summary: 'Add, change or drop a cause of the knowledge.',
 }

@@ -18,6 +18,5 @@ export const setItem: ActionShape = {
     content: itemContent.required(),
     retired: Joi.boolean(),
   }),
-  areas: ['stores', 'plan', 'logbook'],
   summary: 'Keep something in the stores: its place, supplier and lead time.',
 }

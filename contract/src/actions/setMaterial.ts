@@ -10,6 +10,5 @@ export interface SetMaterial extends ActionHeader<'set-material'>, MaterialConte
 
 export const setMaterial: ActionShape = {
   schema: siteAction('set-material', { materialId: uuid.required(), version: seenVersion, ...materialFields }),
-  areas: ['jobs', 'logbook'],
   summary: 'Say what is usual for a material: temperatures, enclosure, whether it is abrasive.',
 }

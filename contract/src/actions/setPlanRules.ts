@@ -19,6 +19,5 @@ export const setPlanRules: ActionShape = {
       .valid(...onHoldOrders)
       .required(),
   }),
-  areas: ['plan', 'logbook'],
   summary: 'Set by which rules the workshop plans.',
 }

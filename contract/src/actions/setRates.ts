@@ -21,6 +21,5 @@ export const setRates: ActionShape = {
     watts: Joi.number().min(0).max(20_000).allow(null).required(),
     filamentMinorPerKg: upTo(5_000_000).allow(null).required(),
   }),
-  areas: ['people', 'lives', 'plan', 'upgrades', 'logbook'],
   summary: 'Set what work, power and filament cost.',
 }

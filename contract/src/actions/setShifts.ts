@@ -36,6 +36,5 @@ export const setShifts: ActionShape = {
       .unique('day')
       .required(),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Say when somebody is on shift.',
 }

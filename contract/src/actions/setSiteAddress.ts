@@ -20,6 +20,5 @@ export const setSiteAddress: ActionShape = {
       .allow(null)
       .required(),
   }),
-  areas: ['people', 'logbook'],
   summary: 'Say at which address phones reach the site.',
 }

@@ -14,6 +14,5 @@ export const setSiteMains: ActionShape = {
     version: seenVersion,
     mainsVolts: Joi.number().integer().min(90).max(260).allow(null).required(),
   }),
-  areas: ['people', 'printers', 'logbook'],
   summary: 'Say which voltage the mains of the workshop has.',
 }

@@ -17,6 +17,5 @@ export const setStandingRule: ActionShape = {
     replacementPartTypeId: uuid.allow(null).required(),
     reason: words(500).required(),
   }),
-  areas: ['upgrades', 'parts', 'logbook'],
   summary: 'Say which part goes in when one of a type fails.',
 }

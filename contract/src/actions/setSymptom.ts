@@ -10,6 +10,5 @@ export interface SetSymptom extends ActionHeader<'set-symptom'>, Omit<Symptom, '
 
 export const setSymptom: ActionShape = {
   schema: siteAction('set-symptom', { version: seenVersion, symptomId: uuid.required(), ...symptomFields }),
-  areas: ['faults', 'logbook'],
   summary: 'Add, change or drop a symptom of the knowledge.',
 }

@@ -10,6 +10,5 @@ export interface SetTest extends ActionHeader<'set-test'>, Omit<FaultTest, 'id'>
 
 export const setTest: ActionShape = {
   schema: siteAction('set-test', { version: seenVersion, testId: uuid.required(), ...testFields }),
-  areas: ['faults', 'logbook'],
   summary: 'Add, change or drop a test of the knowledge.',
 }

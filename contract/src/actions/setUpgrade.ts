@@ -18,6 +18,5 @@ export const setUpgrade: ActionShape = {
     content: upgradeContent.required(),
     dropped: Joi.boolean(),
   }),
-  areas: ['upgrades', 'logbook'],
   summary: 'Write down the design of an upgrade, or a new version of it.',
 }

@@ -36,6 +36,5 @@ export const setUpset: ActionShape = {
       .allow(null),
     dropped: Joi.boolean().valid(true),
   }),
-  areas: ['checks', 'readings', 'plan', 'printers', 'logbook'],
   summary: 'Say what a change upsets: checks to do again, readings that begin anew.',
 }

@@ -8,6 +8,5 @@ export interface SettleDuty extends PrinterActionHeader<'settle-duty'> {
 
 export const settleDuty: ActionShape = {
   schema: printerAction('settle-duty', { dutyId: uuid.required(), note: words(2000) }),
-  areas: ['plan', 'printers', 'faults', 'logbook'],
   summary: 'A duty that was made is done.',
 }

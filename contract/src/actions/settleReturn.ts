@@ -17,6 +17,5 @@ export const settleReturn: ActionShape = {
     waived: words(500),
     note: words(2000),
   }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Tick a line of the return to service, or waive it with a reason.',
 }

@@ -17,6 +17,5 @@ export const showPiece: ActionShape = {
     photo: uuid.required(),
     what: words(120).required(),
   }),
-  areas: ['upgrades', 'logbook'],
   summary: 'Show a test piece before or after an upgrade.',
 }

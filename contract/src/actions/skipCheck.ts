@@ -8,6 +8,5 @@ export interface SkipCheck extends PrinterActionHeader<'skip-check'> {
 
 export const skipCheck: ActionShape = {
   schema: printerAction('skip-check', { checkTypeId: uuid.required(), reason: words(500).required() }),
-  areas: ['checks', 'printers', 'plan', 'logbook'],
   summary: 'Skip this turn of a check, with a reason.',
 }

@@ -24,6 +24,5 @@ export const startJob: ActionShape = {
     spoolId: uuid,
     note: words(2000),
   }),
-  areas: ['printers', 'hours', 'logbook'],
   summary: 'A print begins: record what is planned.',
 }

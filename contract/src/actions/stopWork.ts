@@ -7,6 +7,5 @@ export interface StopWork extends PrinterActionHeader<'stop-work'> {
 
 export const stopWork: ActionShape = {
   schema: printerAction('stop-work', { waitingFor: words(200) }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Lay the work on a printer down, and say what it waits for.',
 }

@@ -41,6 +41,5 @@ export const swapKit: ActionShape = {
     confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Change parts that belong together in one go.',
 }

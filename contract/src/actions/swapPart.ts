@@ -34,6 +34,5 @@ export const swapPart: ActionShape = {
     confirmed: confirmedWorkField,
     note: words(2000),
   }),
-  areas: ['printers', 'parts', 'lives', 'plan', 'faults', 'logbook'],
   summary: 'Take the part out of a slot, say why, and put a new one in.',
 }

@@ -33,6 +33,5 @@ export const takeInPrinter: ActionShape = {
     partHours: partHoursField,
     stepByStep: Joi.boolean().valid(true),
   }),
-  areas: ['printers', 'hours', 'parts', 'lives', 'plan', 'logbook'],
   summary: 'Take a printer in: its place, its meter, and the parts in its slots.',
 }

@@ -8,6 +8,5 @@ export interface TakePrinterBack extends PrinterActionHeader<'take-printer-back'
 
 export const takePrinterBack: ActionShape = {
   schema: printerAction('take-printer-back', { condition: words(2000).required(), photos: photoIds }),
-  areas: ['printers', 'plan', 'logbook'],
   summary: 'Take a lent printer back, in which condition.',
 }

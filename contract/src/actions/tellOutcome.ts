@@ -19,6 +19,5 @@ export const tellOutcome: ActionShape = {
       .required(),
     note: words(2000),
   }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Tell whether a change has helped.',
 }

@@ -19,6 +19,5 @@ export const tryChange: ActionShape = {
     what: words(500).required(),
     confirmed: Joi.boolean().valid(true),
   }),
-  areas: ['faults', 'printers', 'logbook'],
   summary: 'Make one change because of a fault.',
 }

@@ -7,6 +7,5 @@ export interface UnpinNotice extends ActionHeader<'unpin-notice'> {
 
 export const unpinNotice: ActionShape = {
   schema: siteAction('unpin-notice', { noticeId: uuid.required() }),
-  areas: ['notices', 'logbook'],
   summary: 'Take a notice down.',
 }

@@ -14,6 +14,5 @@ export const useItems: ActionShape = {
     pieces: Joi.number().integer().min(1).max(1_000_000).required(),
     what: words(500).required(),
   }),
-  areas: ['stores', 'plan', 'logbook'],
   summary: 'Take pieces off the shelf for something else.',
 }

@@ -15,6 +15,5 @@ export const weighNeighbourLives: ActionShape = {
     weight: Joi.number().min(0).max(1).required(),
     dropped: Joi.boolean().required(),
   }),
-  areas: ['lives', 'plan', 'printers', 'logbook'],
   summary: "Say how much a neighbour's lives count, or take them out.",
 }

@@ -13,6 +13,5 @@ export const weighSpool: ActionShape = {
     grossGrams: jobFigures.grams.required(),
     note: words(500),
   }),
-  areas: ['stores', 'logbook'],
   summary: 'Weigh a spool: what is left on it.',
 }

@@ -20,6 +20,5 @@ export const withdrawSignOff: ActionShape = {
     modelId: uuid,
     reason: words(500).required(),
   }),
-  areas: ['people', 'checks', 'logbook'],
   summary: 'Withdraw a sign-off.',
 }

@@ -1,3 +1,4 @@
+import type { ReportsFromOutside } from '../faults/report.ts'
 import Joi from 'joi'
 import type { Correction } from '../actions/amend.ts'
 import type { ActionKindName } from '../actions/index.ts'
@@ -132,4 +133,11 @@ export interface Notice {
   until: string
   at: string
   who: string
+}
+
+/** What hangs on the wall, and how many notes for the person are unread. */
+export interface NoticeBoard {
+  notices: Notice[]
+  unread: number
+  fromOutside: ReportsFromOutside | null
 }

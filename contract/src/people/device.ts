@@ -17,3 +17,10 @@ export interface NewDevice {
 }
 
 export const newDeviceSchema = Joi.object<{ name: string }>({ name: words(60).required() })
+
+/** A printer that a device may report. */
+export interface FeedPrinter {
+  id: string
+  name: string
+  meterHours: number
+}

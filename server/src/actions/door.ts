@@ -6,15 +6,15 @@ import { v5 as derivedId } from 'uuid'
 import type pg from 'pg'
 import {
   actionShapes,
-  areasOfPrinters,
   kindNames,
   mayDo,
   rolesWith,
   thingSet,
+  topics,
   type Action,
   type ActionKindName,
   type ActionResult,
-  type Area,
+  type LiveNotice,
   type Person,
   type Right,
 } from '@diatribon/contract'
@@ -49,18 +49,9 @@ export interface Asked {
   seq?: number
 }
 
-/** What a commit touched, for the live notice. */
-export interface Touched {
-  areas: Set<Area>
-  printerIds: Set<string>
-  /** Something about all printers was touched: the calendar, a rule, the catalogue. */
-  anyPrinter: boolean
-  seq: number
-}
-
 /** Whom the door tells of what it did. */
 export interface Told {
-  announce(touched: Touched): void
+  announce(notice: LiveNotice): void
   onFailure(error: unknown, kind: ActionKindName): void
 }
 
@@ -73,6 +64,12 @@ interface Outcome {
   failure?: unknown
 }
 
+interface Applied {
+  outcomes: Outcome[]
+  /** What was written, for the pages that show it. */
+  changed: LiveNotice
+}
+
 /** Actions per transaction: enough to share a commit, few enough to let others through. */
 const mostPerTransaction = 200
 /** A long list goes in slices of this many, so that what others do meanwhile gets its turn between them. */
@@ -83,13 +80,13 @@ const signOfLifeMs = 200
 const aheadMs = 2 * 60_000
 /**
  * The one door: shape, right and state of every action are checked here, and here alone the facts are changed.
- * @param announce is told after the commit what was touched
+ * @param announce is told after the commit what was changed
  * @param onFailure is told of an action that failed by a mistake of ours
  */
 export function openDoor(
   pool: pg.Pool,
   clock: WallClock,
-  announce: (touched: Touched) => void,
+  announce: (notice: LiveNotice) => void,
   onFailure: (error: unknown, kind: ActionKindName) => void,
 ) {
   const tell: Told = { announce, onFailure }
@@ -182,7 +179,7 @@ export async function recordPart(pool: pg.Pool, part: Asked[], tell: Told, tries
     const code = databaseCode(error)
     if (isLost(error)) {
       if (triesLeft === 0) throw error
-      return afterLoss(part, tell, triesLeft, () => recordPart(pool, part, tell, triesLeft - 1))
+      return afterLoss(tell, triesLeft, () => recordPart(pool, part, tell, triesLeft - 1))
     }
     if (code === null) throw error
     if (part.length > 1) {
@@ -203,16 +200,16 @@ async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLe
     }
   }
   try {
-    const outcomes = await transaction(
+    const { outcomes, changed } = await transaction(
       pool,
       async (client, db) => {
         const all = await applyAll(client, db, asked)
-        if (all.some(({ result }) => !result.ok)) throw new TakenBack(all)
+        if (all.outcomes.some(({ result }) => !result.ok)) throw new TakenBack(all.outcomes)
         return all
       },
       true,
     )
-    tell.announce(touchedBy(outcomes))
+    tell.announce(changed)
     return outcomes.map(({ result }) => result)
   } catch (error) {
     if (error instanceof TakenBack) {
@@ -223,7 +220,7 @@ async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLe
     const code = databaseCode(error)
     if (isLost(error)) {
       if (triesLeft === 0) throw error
-      return afterLoss(asked, tell, triesLeft, () => recordTogether(pool, asked, tell, triesLeft - 1))
+      return afterLoss(tell, triesLeft, () => recordTogether(pool, asked, tell, triesLeft - 1))
     }
     if (code === null) throw error
     if (triesLeft > 0 && worthAnotherTry.has(code)) return recordTogether(pool, asked, tell, triesLeft - 1)
@@ -235,29 +232,23 @@ async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLe
  * The line broke, perhaps between the commit and its answer: the keys tell on another try whether it was recorded. What may
  * have been recorded the first time is announced all the same.
  */
-async function afterLoss<T>(
-  asked: Asked[],
-  { announce }: Told,
-  triesLeft: number,
-  again: () => Promise<T>,
-): Promise<T> {
+async function afterLoss<T>({ announce }: Told, triesLeft: number, again: () => Promise<T>): Promise<T> {
   await setTimeout(lossPauseMs * 3 ** (3 - triesLeft))
   const answer = await again()
-  const areas = new Set(asked.flatMap(({ action }) => actionShapes[action.kind].areas))
-  announce({ areas, printerIds: new Set(), anyPrinter: true, seq: 0 })
+  announce({ changed: Object.fromEntries(topics.map((topic) => [topic, null])), seq: 0 })
   return answer
 }
 const lossPauseMs = 100
 
 async function commit(pool: pg.Pool, asked: Asked[], { announce, onFailure }: Told): Promise<ActionResult[]> {
-  const outcomes = await transaction(pool, (client, db) => applyAll(client, db, asked), true)
-  announce(touchedBy(outcomes))
+  const { outcomes, changed } = await transaction(pool, (client, db) => applyAll(client, db, asked), true)
+  announce(changed)
   for (const [i, { failure }] of outcomes.entries()) if (failure) onFailure(failure, given(asked[i]).action.kind)
   return outcomes.map(({ result }) => result)
 }
 
 /** Applies actions in order within one transaction. A refused one leaves no trace. */
-export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): Promise<Outcome[]> {
+export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): Promise<Applied> {
   const facts = new Facts(client, db)
   // Entries that are played again come one after the other, and with their numbers.
   const locked = asked.some(({ seq }) => seq === undefined) ? lockFacts(client, asked.some(reachesBeyondPrinter)) : null
@@ -335,7 +326,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
   }
   facts.mark()
   await facts.flush()
-  return outcomes
+  return { outcomes, changed: facts.changed.toNotice() }
 
   /** What follows from an entry is recorded under the next number, which was drawn for it. */
   async function applyWith({ seq, siteId, personId, recordedAt }: LogRow, action: Action): Promise<LogRow> {
@@ -416,19 +407,6 @@ function sameOrRefused(before: LogRow, { action, personId }: Asked): ActionResul
   return refusedResult(
     new Refusal(409, 'key-used', 'This key already stands for another entry. Make a new key for a new action.'),
   )
-}
-
-export function touchedBy(outcomes: Outcome[]): Touched {
-  const touched: Touched = { areas: new Set(), printerIds: new Set(), anyPrinter: false, seq: 0 }
-  for (const row of outcomes.flatMap(({ row: own, also }) => [own, also])) {
-    if (!row) continue
-    const { areas } = actionShapes[row.kind as ActionKindName]
-    for (const area of areas) touched.areas.add(area)
-    if (row.printerId) touched.printerIds.add(row.printerId)
-    else if (areas.some((area) => areasOfPrinters.has(area))) touched.anyPrinter = true
-    touched.seq = Math.max(touched.seq, row.seq)
-  }
-  return touched
 }
 
 function refusedResult(error: unknown): ActionResult & { ok: false } {

@@ -1,4 +1,4 @@
-import { eq, sql } from 'drizzle-orm'
+import { eq, getTableName, sql } from 'drizzle-orm'
 import type { PgTable } from 'drizzle-orm/pg-core'
 import type pg from 'pg'
 import type { Db } from '../platform/database.ts'
@@ -66,9 +66,9 @@ import {
   usage,
   workSpan,
 } from '../platform/tables.ts'
-import { staleBy, writeStale, type Change } from '../kept/staleRows.ts'
+import { sayChanged, staleBy, writeStale, type Change } from '../kept/staleRows.ts'
 import { entryOf, type Entry, type LogRow } from './writers/logRow.ts'
-import type { Action } from '@diatribon/contract'
+import { ChangedTopics, type Action } from '@diatribon/contract'
 
 export type PrinterRow = typeof printer.$inferSelect
 export type SlotRow = typeof slot.$inferSelect
@@ -235,6 +235,8 @@ type RowOf<K extends keyof Stores> = Stores[K] extends Store<infer Row> ? Row : 
  * Refused: a savepoint per action (two more round trips each) and row-by-row statements (about six per action).
  */
 export class Facts {
+  /** What was written, for the pages that show it. */
+  readonly changed = new ChangedTopics()
   private readonly stores = openStores()
   private undo: (() => void)[] = []
   private lines: LogRow[] = []
@@ -414,12 +416,17 @@ export class Facts {
     if (this.lines.length > 0) {
       const lines = this.lines
       this.lines = []
+      for (const { printerId, seq } of lines) {
+        this.changed.add('book', printerId)
+        this.changed.seq = Math.max(this.changed.seq, seq)
+      }
       sent.push(writeRows(this.client, logEntry, lines, null))
     }
-    const changes: Change[] = []
+    const changes: (Change & { name: string })[] = []
     for (const [table, store] of Object.entries(this.stores) as unknown as [string, Store<object>][]) {
       if (store.changed.size === 0) continue
-      for (const id of store.changed) changes.push({ table, row: store.rows.get(id)!, was: store.was.get(id) })
+      for (const id of store.changed)
+        changes.push({ table, name: getTableName(store.table), row: store.rows.get(id)!, was: store.was.get(id) })
       // What makes room comes before what takes it: one part leaves a slot, then the other goes in.
       const rows = (ids: Id[]) => ids.map((id) => store.rows.get(id)!)
       const known = [...store.changed].filter((id) => !store.fresh.has(id))
@@ -430,7 +437,9 @@ export class Facts {
       store.was.clear()
     }
     // In the same commit: whoever sees the facts sees that what follows from them no longer holds.
-    sent.push(writeStale(this.client, staleBy(changes)))
+    const stale = staleBy(changes)
+    sent.push(writeStale(this.client, stale))
+    sayChanged(this.changed, changes, stale)
     await Promise.all(sent)
   }
 

@@ -8,6 +8,7 @@ import {
   type Action,
   type ImportKind,
   type ImportLine,
+  type LiveNotice,
   type Person,
   type UnclearColumn,
 } from '@diatribon/contract'
@@ -21,7 +22,7 @@ import {
   type Table,
   given,
 } from '@diatribon/core'
-import { applyAll, recordPart, refusedBy, type Asked, type Touched } from '../actions/door.ts'
+import { applyAll, recordPart, refusedBy, type Asked } from '../actions/door.ts'
 import type { Database } from '../platform/database.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { Row } from './readRows.ts'
@@ -48,7 +49,7 @@ export interface ImportOptions {
   /** Asked between blocks of rows: whether the person has gone away or pressed stop. */
   stopped: () => boolean
   tell: (line: ImportLine) => void
-  announce: (touched: Touched) => void
+  announce: (notice: LiveNotice) => void
 }
 
 interface AskedRow {
@@ -102,11 +103,11 @@ export async function importCsv({ pool, db, url }: Database, options: ImportOpti
     }
     return fresh
 
-    async function tryPart(part: AskedRow[]): ReturnType<typeof applyAll> {
+    async function tryPart(part: AskedRow[]): Promise<Awaited<ReturnType<typeof applyAll>>['outcomes']> {
       const { client, db: tried } = room
       await client.query('SAVEPOINT part')
       try {
-        const outcomes = await applyAll(
+        const { outcomes } = await applyAll(
           client,
           tried,
           part.map(({ asked }) => ({ ...asked, seq: ++seq })),

@@ -1,12 +1,11 @@
 import type { MessagePort } from 'node:worker_threads'
-import type { ImportLine, RefusalBody } from '@diatribon/contract'
-import type { Touched } from '../actions/door.ts'
+import type { ImportLine, LiveNotice, RefusalBody } from '@diatribon/contract'
 import { openDatabase } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { importCsv, type ImportOptions } from './importCsv.ts'
 
 /** What the thread tells while it works. */
-export type ImportNews = { line: ImportLine } | { touched: Touched }
+export type ImportNews = { line: ImportLine } | { notice: LiveNotice }
 export type ImportTask = Omit<ImportOptions, 'stopped' | 'tell' | 'announce'> & {
   databaseUrl: string
   port: MessagePort
@@ -25,7 +24,7 @@ export default async function importInThread({ databaseUrl, port, ...options }: 
       ...options,
       stopped: () => stopped,
       tell: (line) => send({ line }),
-      announce: (touched) => send({ touched }),
+      announce: (notice) => send({ notice }),
     })
     return { refusal: null }
   } catch (error) {

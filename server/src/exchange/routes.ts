@@ -2,10 +2,11 @@ import { once } from 'node:events'
 import Joi from 'joi'
 import { raw, Router, type Request, type Response } from 'express'
 import Papa from 'papaparse'
-import { importKinds, readInput, words, type ImportKind } from '@diatribon/contract'
+import { reads, importKinds, readInput, words, type ImportKind } from '@diatribon/contract'
 import type { ColumnAnswer } from '@diatribon/core'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { importNames } from './importNames.ts'
 import { exportRows } from './exportRows.ts'
 import { streamImport } from './streamImport.ts'
@@ -15,6 +16,7 @@ const mostBytes = '60mb'
 export function exchangeRoutes(services: Services): Router {
   const { database, clock, live } = services
   const router = Router()
+  const serve = readsOn(services, router)
 
   router.post(
     '/import/:kind',
@@ -52,9 +54,7 @@ export function exchangeRoutes(services: Services): Router {
     },
   )
 
-  router.get('/import/names', requires(services, 'set up the site'), async (_, response) => {
-    response.json(await importNames(database.db))
-  })
+  serve(reads.importNames, ({ db }) => importNames(db))
 
   router.get('/export/:kind', requires(services, 'read'), async (request, response) => {
     const kind = kindOf(request)

@@ -1,8 +1,7 @@
 import { once } from 'node:events'
 import { MessageChannel } from 'node:worker_threads'
 import type { Response } from 'express'
-import type { ImportLine } from '@diatribon/contract'
-import type { Touched } from '../actions/door.ts'
+import type { ImportLine, LiveNotice } from '@diatribon/contract'
 import { jsonLines } from '../platform/jsonLines.ts'
 import { boundedQueue } from '../platform/queue.ts'
 import { Refusal } from '../platform/refusal.ts'
@@ -19,14 +18,14 @@ const bringing = boundedQueue({ atOnce: 1, waiting: 2, seconds: 30, what: 'table
 export async function streamImport(
   task: Omit<ImportTask, 'port'>,
   response: Response,
-  announce: (touched: Touched) => void,
+  announce: (notice: LiveNotice) => void,
   limits = { longestMs, stopMs },
 ): Promise<void> {
   await bringing(async () => {
     const worker = openWorker(import.meta.url, 'importWorker')
     const { port1, port2 } = new MessageChannel()
     const tell = jsonLines<ImportLine>(response)
-    port1.on('message', (news: ImportNews) => ('line' in news ? void tell(news.line) : announce(news.touched)))
+    port1.on('message', (news: ImportNews) => ('line' in news ? void tell(news.line) : announce(news.notice)))
     const end = new AbortController()
     const tooLong = setTimeout(() => end.abort(), limits.longestMs)
     let gone: NodeJS.Timeout | undefined

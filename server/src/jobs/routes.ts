@@ -1,8 +1,9 @@
 import { Router } from 'express'
-import { preflightSchema, type PreflightRequest } from '@diatribon/contract'
+import { reads, preflightSchema, type PreflightRequest } from '@diatribon/contract'
 import { eq } from 'drizzle-orm'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { freshFor, requires, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { printer, printerModel } from '../platform/tables.ts'
 import { ownLimits, withOwn } from '../rules/ownLimits.ts'
 import { materials } from './materials.ts'
@@ -15,6 +16,7 @@ const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm
 export function jobRoutes(services: Services): Router {
   const { db } = services.database
   const router = Router()
+  const serve = readsOn(services, router)
 
   router.post('/jobs/read', requires(services, 'send actions'), async (request, response) => {
     if (request.is('application/json'))
@@ -23,9 +25,7 @@ export function jobRoutes(services: Services): Router {
     response.json({ ...figures, firstLayer: [...figures.firstLayer] })
   })
 
-  router.get('/jobs/materials', requires(services, 'read'), async (_request, response) => {
-    response.json(await materials(db))
-  })
+  serve(reads.materials, ({ db }) => materials(db))
   router.post('/jobs/preflight', requires(services, 'send actions'), async (request, response) => {
     const asked = checked<PreflightRequest>(preflightSchema, request.body)
     await freshFor(services, request, 'due', 'everyone')

@@ -3,7 +3,8 @@ import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
 import { transaction } from '../platform/database.ts'
 import type { Figure } from './figure.ts'
-import { inputs, inTime, type FigureName } from './inputs.ts'
+import type { FigureName } from '@diatribon/contract'
+import { inputs, inTime } from './inputs.ts'
 import { tableOf } from './staleRows.ts'
 
 /** First half of the locks that keep two processes from working out the same figure at once. */

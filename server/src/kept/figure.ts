@@ -1,6 +1,6 @@
 import type pg from 'pg'
 import type { Db } from '../platform/database.ts'
-import type { FigureName } from './inputs.ts'
+import type { FigureName } from '@diatribon/contract'
 
 /** What a figure is worked out with: one transaction, the moment, and the figures that it rests on. */
 export interface Reckoning {

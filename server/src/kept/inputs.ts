@@ -1,18 +1,4 @@
-/** Figures that are worked out from the facts and kept. */
-export const figureNames = [
-  'forecast',
-  'judgement',
-  'due',
-  'scatter',
-  'drift',
-  'lifeCurves',
-  'score',
-  'repairs',
-  'dueDates',
-  'demand',
-  'upgradeWatch',
-] as const
-export type FigureName = (typeof figureNames)[number]
+import type { FigureName } from '@diatribon/contract'
 
 /**
  * Whose figure a changed row makes stale: that of the printer, part type or upgrade that the row names or is; everyone's; or everyone's,

@@ -1,10 +1,10 @@
 import { given } from '@diatribon/core'
-import type { Area, Freshness } from '@diatribon/contract'
+import { figureNames, type FigureName, type Freshness } from '@diatribon/contract'
 import type { WallClock } from '../platform/wallClock.ts'
 import type { Database } from '../platform/database.ts'
 import { sharedRead } from '../platform/sharedRead.ts'
 import { staleOf, perBatch, type StaleFigures } from './bring.ts'
-import { figureNames, inputs, inTime, type FigureName } from './inputs.ts'
+import { inputs, inTime } from './inputs.ts'
 
 /** Commits that follow each other closely are followed together. */
 const restMs = 250
@@ -35,21 +35,6 @@ const mostWaits = 60
 /** A page that would wait longer than this shows what was kept. */
 const longestWaitMs = 4000
 
-/** Pages that show a figure, by their area. */
-const shownIn: Record<FigureName, Area[]> = {
-  forecast: [],
-  judgement: ['lives'],
-  lifeCurves: ['lives'],
-  score: ['lives'],
-  repairs: ['lives'],
-  dueDates: ['lives'],
-  demand: ['stores'],
-  upgradeWatch: ['upgrades'],
-  due: ['printers', 'plan', 'checks'],
-  scatter: [],
-  drift: ['readings'],
-}
-
 /** A figure of these printers or part types, to be brought up to date. */
 export interface KeptTask {
   databaseUrl: string
@@ -63,8 +48,8 @@ export interface KeptTold {
   programSince: Date
   /** Works a task out, beside the thread that answers requests. @returns whose figure is another than before */
   reckon(task: KeptTask): Promise<string[]>
-  /** Figures are others than before: of these printers, or of part types. */
-  onChange(areas: Area[], printerIds: string[]): void
+  /** A figure is another than before: of these printers; null: of part types or upgrades. */
+  onChange(figure: FigureName, printerIds: string[] | null): void
   onProblem(error: unknown): void
 }
 
@@ -235,8 +220,7 @@ export function openKept(database: Database, clock: WallClock, told: KeptTold) {
       if (ids.length === 0 || (missing.length === 0 && !due(name, patienceMs[name] ?? 0))) continue
       const changed = await bringInThread(name, ids)
       count += ids.length
-      if (changed.length > 0 && shownIn[name].length > 0)
-        onChange(shownIn[name], inputs[name].about === 'printer' ? changed : [])
+      if (changed.length > 0) onChange(name, inputs[name].about === 'printer' ? changed : null)
     }
     return count
   }

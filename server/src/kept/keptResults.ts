@@ -1,7 +1,7 @@
 import type { Db } from '../platform/database.ts'
 import { and, eq, inArray } from 'drizzle-orm'
 import { keptFigure } from '../platform/tables.ts'
-import type { FigureName } from './inputs.ts'
+import type { FigureName } from '@diatribon/contract'
 
 /** A figure as it is kept, of these printers or part types or of all, by their ids. */
 export async function keptResults<Result>(

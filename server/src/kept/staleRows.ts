@@ -1,6 +1,8 @@
 import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
-import { figureNames, followedByNone, inputs, inTime, type FigureName } from './inputs.ts'
+import { figureNames, type ChangedTopics, type FigureName } from '@diatribon/contract'
+import { areaOfTable } from '../platform/areaOfTable.ts'
+import { followedByNone, inputs, inTime } from './inputs.ts'
 
 /** A row that a commit writes, and as it was; undefined: it is new. */
 export interface Change {
@@ -33,6 +35,25 @@ export function staleBy(changes: readonly Change[]): Stale {
   }
   return { of: [...of.values()], everyones: [...everyones] }
 }
+
+/** Says what pages show of changed rows, and of the figures that they make stale. */
+export function sayChanged(
+  to: ChangedTopics,
+  changes: readonly (Change & { name: string })[],
+  { of, everyones }: Stale,
+): void {
+  for (const { table, name, row, was } of changes) {
+    const area = was && onlyIn(row, was, enclosureColumns[table]) ? 'enclosure' : areaOfTable(name)
+    const { id, printerId } = row as { id?: string; printerId?: string | null }
+    if (area) to.add(area, (table === 'printer' ? id : printerId) ?? null)
+  }
+  for (const { figure, about } of of)
+    if (about !== inTime) to.add(figure, inputs[figure].about === 'printer' ? about : null)
+  for (const figure of everyones) to.add(figure, null)
+}
+
+/** A thermometer tells them every minute: what they are is no other printer. */
+const enclosureColumns = { printer: followedByNone.printer } as Partial<Record<string, readonly string[]>>
 
 /** Whether two rows differ in these columns only. */
 function onlyIn(row: object, was: object, columns: readonly string[] | undefined): boolean {

@@ -1,11 +1,12 @@
+import { reads } from '@diatribon/contract'
 import { Router } from 'express'
-import { requires, signedIn, type Services } from '../services/services.ts'
+import { type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { libraryOffer } from './offer.ts'
 
 export function libraryRoutes(services: Services): Router {
   const router = Router()
-  router.get('/library', requires(services, 'read'), async (request, response) => {
-    response.json(await libraryOffer(services.database.db, signedIn(request).site.id))
-  })
+  const serve = readsOn(services, router)
+  serve(reads.library, ({ site, db }) => libraryOffer(db, site.id))
   return router
 }

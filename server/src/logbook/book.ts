@@ -59,7 +59,7 @@ export async function playInto(
   let last = 0
   let batch: Asked[] = []
   const play = async () => {
-    const outcomes = await applyAll(client, db, batch)
+    const { outcomes } = await applyAll(client, db, batch)
     const refused = outcomes.findIndex(({ result }) => !result.ok)
     const result = outcomes[refused]?.result
     if (result && !result.ok)

@@ -3,11 +3,19 @@ import { once } from 'node:events'
 import { randomUUID } from 'node:crypto'
 import { and, asc, eq, sql } from 'drizzle-orm'
 import { Router } from 'express'
-import { logQuerySchema, readMarkSchema, savedViewSchema, type LogQuery, type SavedView } from '@diatribon/contract'
+import {
+  reads,
+  logQuerySchema,
+  readMarkSchema,
+  savedViewSchema,
+  type LogQuery,
+  type SavedView,
+} from '@diatribon/contract'
 import { dayIn } from '../platform/wallClock.ts'
 import { momentIn } from '../platform/moments.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { noteLink, readMark, savedView } from '../platform/tables.ts'
 import { exportBook } from './book.ts'
 import { handover } from './handover.ts'
@@ -21,13 +29,13 @@ const mostViews = 30
 
 export function logbookRoutes(services: Services): Router {
   const { db } = services.database
-  const { clock, live } = services
+  const { live } = services
   const router = Router()
+  const serve = readsOn(services, router)
 
-  router.get('/logbook', requires(services, 'read'), async (request, response) => {
-    const { person, site } = signedIn(request)
+  serve(reads.logbook, async ({ request, reader, site, db }) => {
     const query = checked<LogQuery>(logQuerySchema, request.query)
-    response.json(await logPage(db, query, { reader: person, timeZone: site.timeZone }))
+    return await logPage(db, query, { reader, timeZone: site.timeZone })
   })
 
   router.get('/logbook/export', requires(services, 'take the log out'), async (_request, response) => {
@@ -40,20 +48,15 @@ export function logbookRoutes(services: Services): Router {
     response.end()
   })
 
-  router.get('/versions', requires(services, 'read'), async (_request, response) => {
-    response.json(await versionsOf(services.database.db))
-  })
-  router.get('/logbook/handover', requires(services, 'read'), async (request, response) => {
-    const { person, site } = signedIn(request)
-    response.json(
-      await handover(db, {
-        reader: person,
-        now: clock(),
-        timeZone: site.timeZone,
-        since: sinceOf(request.query.since),
-      }),
-    )
-  })
+  serve(reads.versions, ({ db }) => versionsOf(db))
+  serve(reads.handover, ({ request, reader, site, now, db }) =>
+    handover(db, {
+      reader,
+      now,
+      timeZone: site.timeZone,
+      since: sinceOf(request.query.since),
+    }),
+  )
 
   router.get('/logbook/whole', requires(services, 'read'), async (request, response) => {
     try {
@@ -66,13 +69,13 @@ export function logbookRoutes(services: Services): Router {
   })
 
   // A person's own, not maintenance facts: kept searches, and how far the book was read.
-  router.get('/logbook/views', requires(services, 'read'), async (request, response) => {
+  serve(reads.views, async ({ reader, db }) => {
     const rows = await db
       .select({ id: savedView.id, name: savedView.name, query: savedView.query })
       .from(savedView)
-      .where(eq(savedView.personId, signedIn(request).person.id))
+      .where(eq(savedView.personId, reader.id))
       .orderBy(asc(savedView.name))
-    response.json(rows satisfies SavedView[])
+    return rows
   })
 
   router.post('/logbook/views', requires(services, 'read'), async (request, response) => {
@@ -105,27 +108,26 @@ export function logbookRoutes(services: Services): Router {
       .insert(readMark)
       .values({ personId, seq })
       .onConflictDoUpdate({ target: readMark.personId, set: { seq: sql`greatest(${readMark.seq}, ${seq})` } })
-    live.announceAreas(['notices'])
+    live.announceTopics('notices')
     response.status(204).end()
   })
 
   /** Notices on the wall, and how many notes for the reader were not read yet. */
-  router.get('/notices', requires(services, 'read'), async (request, response) => {
-    const { person, site } = signedIn(request)
+  serve(reads.noticeBoard, async ({ reader, site, now, db }) => {
     const [unread] = await db
       .select({ notes: sql<number>`count(*)::int` })
       .from(noteLink)
       .where(
         and(
-          eq(noteLink.personId, person.id),
-          sql`${noteLink.seq} > coalesce((SELECT m.seq FROM read_mark m WHERE m.person_id = ${person.id}), 0)`,
+          eq(noteLink.personId, reader.id),
+          sql`${noteLink.seq} > coalesce((SELECT m.seq FROM read_mark m WHERE m.person_id = ${reader.id}), 0)`,
         ),
       )
-    response.json({
-      notices: await noticesOn(db, dayIn(site.timeZone)(clock())),
+    return {
+      notices: await noticesOn(db, dayIn(site.timeZone)(now)),
       unread: given(unread).notes,
-      fromOutside: await reportsFromOutside(db, clock()),
-    })
+      fromOutside: await reportsFromOutside(db, now),
+    }
   })
 
   return router

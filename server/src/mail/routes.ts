@@ -1,18 +1,12 @@
 import { Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import { and, count, desc, eq } from 'drizzle-orm'
-import {
-  mailServerSchema,
-  mayDo,
-  myMailSchema,
-  type MailPage,
-  type MyMail,
-  type SetMailServer,
-} from '@diatribon/contract'
+import { reads, mailServerSchema, mayDo, myMailSchema, type MyMail, type SetMailServer } from '@diatribon/contract'
 import { mailChoice, mailSent } from '../platform/tables.ts'
 import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { forgetMailServer, mailServerHere, MailProblem, sendMail, setMailServer, shownServer } from './post.ts'
 import { mailFor } from './sendMorningMails.ts'
 
@@ -33,30 +27,30 @@ const brake = rateLimit({
 
 export function mailRoutes(services: Services): Router {
   const router = Router()
+  const serve = readsOn(services, router)
   const { db } = services.database
-  router.get('/mail', requires(services, 'read'), async (request, response) => {
-    const { person, site } = signedIn(request)
+  serve(reads.mail, async ({ reader, site, now, db }) => {
     const server = await mailServerHere(db)
-    const isLead = mayDo(person.role, 'set up the site')
-    const [mine] = await db.select().from(mailChoice).where(eq(mailChoice.personId, person.id))
+    const isLead = mayDo(reader.role, 'set up the site')
+    const [mine] = await db.select().from(mailChoice).where(eq(mailChoice.personId, reader.id))
     const [last] = await db
       .select()
       .from(mailSent)
-      .where(eq(mailSent.personId, person.id))
+      .where(eq(mailSent.personId, reader.id))
       .orderBy(desc(mailSent.day))
       .limit(1)
     const [failed] = await db
       .select({ mails: count() })
       .from(mailSent)
-      .where(and(eq(mailSent.day, dayIn(site.timeZone)(services.clock())), eq(mailSent.state, 'failed')))
-    response.json({
+      .where(and(eq(mailSent.day, dayIn(site.timeZone)(now)), eq(mailSent.state, 'failed')))
+    return {
       mine: { address: mine?.address ?? null, wantsMorningMail: mine?.wantsMorningMail ?? false },
       sendAt: server?.sendAt ?? null,
       last: last ? { day: last.day, state: last.state, problem: last.problem } : null,
       server: isLead && server ? shownServer(server) : null,
       hasPassword: isLead && Boolean(server?.password),
       failedToday: isLead ? (failed?.mails ?? 0) : 0,
-    } satisfies MailPage)
+    }
   })
   router.put('/mail/mine', requires(services, 'read'), async (request, response) => {
     const row = checked<MyMail>(myMailSchema, request.body)
@@ -76,10 +70,12 @@ export function mailRoutes(services: Services): Router {
         'Security is none: a name and password would go over an open line. Choose TLS or STARTTLS, or leave the name empty.',
       )
     await setMailServer(db, set)
+    services.live.announceTopics('mail')
     response.status(204).end()
   })
   router.delete('/mail/server', requires(services, 'set up the site'), async (_request, response) => {
     await forgetMailServer(db)
+    services.live.announceTopics('mail')
     response.status(204).end()
   })
   /** Today's mail to oneself, now: so that whoever sets it up sees that it comes. */

@@ -1,24 +1,18 @@
+import { reads } from '@diatribon/contract'
 import { Router } from 'express'
-import { idFrom, requires, type Services } from '../services/services.ts'
+import { type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { catalogue } from './catalogue.ts'
 import { models } from './models.ts'
 import { usedParts } from './usedParts.ts'
 import { allSlotKinds } from '../actions/writers/slotKinds.ts'
 
 export function partRoutes(services: Services): Router {
-  const { db } = services.database
   const router = Router()
-  router.get('/parts', requires(services, 'read'), async (_request, response) => {
-    response.json(await catalogue(db))
-  })
-  router.get('/parts/models', requires(services, 'read'), async (_request, response) => {
-    response.json(await models(db))
-  })
-  router.get('/parts/slot-kinds', requires(services, 'read'), async (_request, response) => {
-    response.json(await allSlotKinds(db))
-  })
-  router.get('/parts/:id/used', requires(services, 'read'), async (request, response) => {
-    response.json(await usedParts(db, idFrom(request, 'part type'), services.clock()))
-  })
+  const serve = readsOn(services, router)
+  serve(reads.partTypes, ({ db }) => catalogue(db))
+  serve(reads.models, ({ db }) => models(db))
+  serve(reads.slotKinds, ({ db }) => allSlotKinds(db))
+  serve(reads.usedParts, ({ now, id, db }) => usedParts(db, id, now))
   return router
 }

@@ -1,27 +1,29 @@
 import { createHash, randomBytes, randomUUID } from 'node:crypto'
 import { asc, eq, isNull, and } from 'drizzle-orm'
 import { Router } from 'express'
-import { newDeviceSchema, type Device, type NewDevice } from '@diatribon/contract'
+import { reads, newDeviceSchema, type Device, type NewDevice } from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { deviceToken, person, printer } from '../platform/tables.ts'
 
 const tokenHashOf = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Machines that report for themselves: connected by the lead, each with a token that is shown once. */
 export function deviceRoutes(services: Services): Router {
-  const { database, door, clock } = services
+  const { database, door, clock, live } = services
   const { db } = database
   const router = Router()
+  const serve = readsOn(services, router)
   const connect = requires(services, 'connect devices')
 
-  router.get('/devices', connect, async (_request, response) => {
+  serve(reads.devices, async ({ db }) => {
     const rows = await db
       .select({ id: person.id, name: person.displayName, token: deviceToken })
       .from(deviceToken)
       .innerJoin(person, eq(person.id, deviceToken.personId))
       .orderBy(asc(person.displayName))
-    response.json(rows.map(({ id, name, token }) => shown(id, name, token)))
+    return rows.map(({ id, name, token }) => shown(id, name, token))
   })
 
   router.post('/devices', connect, async (request, response) => {
@@ -59,17 +61,18 @@ export function deviceRoutes(services: Services): Router {
       .where(and(eq(deviceToken.personId, idFrom(request, 'device')), isNull(deviceToken.revokedAt)))
       .returning({ id: deviceToken.personId })
     if (!revoked) throw new Refusal(404, 'not-there', 'There is no device with this id whose token is still good.')
+    live.announceTopics('people')
     response.status(204).end()
   })
 
   /** What a device needs to know to report: which printers there are. */
-  router.get('/feed/printers', requires(services, 'send actions'), async (_request, response) => {
+  serve(reads.feedPrinters, async ({ db }) => {
     const rows = await db
       .select({ id: printer.id, name: printer.name, meterHours: printer.meterHours })
       .from(printer)
       .where(isNull(printer.retiredReason))
       .orderBy(asc(printer.name))
-    response.json(rows)
+    return rows
   })
 
   return router

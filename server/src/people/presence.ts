@@ -1,10 +1,10 @@
 import { and, asc, eq, gte, lt, ne } from 'drizzle-orm'
 import Joi from 'joi'
 import { Router } from 'express'
-import type { PresentHere } from '@diatribon/contract'
-import { words } from '@diatribon/contract'
+import { reads, words } from '@diatribon/contract'
 import { checked } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { person, presence } from '../platform/tables.ts'
 
 /** A page says every 20 s that it is still there; silent for longer than this, it is gone. */
@@ -16,20 +16,21 @@ export function presenceRoutes(services: Services): Router {
   const { database, clock, live } = services
   const { db } = database
   const router = Router()
-  router.get('/presence/:id', requires(services, 'read'), async (request, response) => {
+  const serve = readsOn(services, router)
+  serve(reads.presence, async ({ reader, now, id, db }) => {
     const rows = await db
       .select({ person: person.displayName, doing: presence.doing })
       .from(presence)
       .innerJoin(person, eq(person.id, presence.personId))
       .where(
         and(
-          eq(presence.printerId, idFrom(request, 'printer')),
-          ne(presence.personId, signedIn(request).person.id),
-          gte(presence.seenAt, new Date(clock().getTime() - goneMs)),
+          eq(presence.printerId, id),
+          ne(presence.personId, reader.id),
+          gte(presence.seenAt, new Date(now.getTime() - goneMs)),
         ),
       )
       .orderBy(asc(person.displayName))
-    response.json(rows satisfies PresentHere[])
+    return rows
   })
   router.put('/presence/:id', requires(services, 'read'), async (request, response) => {
     const { doing } = checked<{ doing: string }>(schema, request.body)
@@ -44,12 +45,12 @@ export function presenceRoutes(services: Services): Router {
       .insert(presence)
       .values({ id, printerId, personId, doing, seenAt: now })
       .onConflictDoUpdate({ target: presence.id, set: { doing, seenAt: now } })
-    if (gone.length > 0 || before?.doing !== doing) live.announceAreas(['presence'])
+    if (gone.length > 0 || before?.doing !== doing) live.announceTopics('presence')
     response.status(204).end()
   })
   router.delete('/presence/:id', requires(services, 'read'), async (request, response) => {
     await db.delete(presence).where(eq(presence.id, `${idFrom(request, 'printer')} ${signedIn(request).person.id}`))
-    live.announceAreas(['presence'])
+    live.announceTopics('presence')
     response.status(204).end()
   })
   return router

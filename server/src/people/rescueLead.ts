@@ -27,10 +27,10 @@ export async function rescueLead({ pool, db }: Database, name: string, now: Date
     )
   }
   const action = { key: randomUUID(), kind: 'rescue-lead' as const, at: now.toISOString(), personId: who.id }
-  const [outcome] = await transaction(pool, (client, tx) =>
+  const { outcomes } = await transaction(pool, (client, tx) =>
     applyAll(client, tx, [{ action, siteId: who.siteId, personId: who.id, person: null, recordedAt: now }]),
   )
-  const { result } = given(outcome)
+  const { result } = given(outcomes[0])
   if (!result.ok) throw new StartProblem(result.error.message)
   const pin = newPin()
   await setPin(db, who.id, pin)

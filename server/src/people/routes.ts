@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { Router, type Request, type Response } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import {
+  reads,
   changePinSchema,
   easyPin,
   firstRunSchema,
@@ -24,6 +25,7 @@ import {
   signedIn,
   type Services,
 } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { site } from '../platform/tables.ts'
 import { invite, join } from './invitations.ts'
 import { setPin, wrongNameOrPin } from '../services/sessions.ts'
@@ -38,6 +40,7 @@ const usualLabourCostMinor = 3000
 export function peopleRoutes(services: Services): Router {
   const { sessions, database, clock, door, demo } = services
   const router = Router()
+  const serve = readsOn(services, router)
 
   /** Only over TLS where the page came over TLS, be it at a proxy that we trust. */
   const setCookie = (request: Request, response: Response, token: string, days: number, name = cookieName) =>
@@ -98,11 +101,11 @@ export function peopleRoutes(services: Services): Router {
     response.status(201).json(session)
   })
 
-  router.get('/session', requires(services, 'read'), (request, response) => {
+  serve(reads.session, ({ request, response }) => {
     // Told back, so that a page knows an answer of this moment from one that it kept.
     const asked = request.headers['x-asked']
     if (typeof asked === 'string' && /^[0-9a-f-]{36}$/.test(asked)) response.setHeader('x-asked', asked)
-    response.json(sessionOf(request))
+    return sessionOf(request)
   })
 
   router.delete('/session', async (request, response) => {
@@ -124,9 +127,7 @@ export function peopleRoutes(services: Services): Router {
     response.status(204).end()
   })
 
-  router.get('/people', requires(services, 'read'), async (_request, response) => {
-    response.json(await staff(database.db, clock()))
-  })
+  serve(reads.people, ({ now, db }) => staff(db, now))
 
   router.post('/people/:id/invitation', requires(services, 'keep the staff'), async (request, response) => {
     response.status(201).json(await invite(database.db, idFrom(request, 'person'), clock()))

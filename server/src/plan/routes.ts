@@ -1,18 +1,11 @@
 import { Router } from 'express'
 import { rateLimit } from 'express-rate-limit'
 import Joi from 'joi'
-import {
-  priceSchema,
-  type CalendarFeed,
-  type LongJobPage,
-  type NewCalendarFeed,
-  type PriceRequest,
-  type TodayPage,
-} from '@diatribon/contract'
-import { leastFresh } from '../kept/leastFresh.ts'
+import { reads, priceSchema, type NewCalendarFeed, type PriceRequest } from '@diatribon/contract'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { dayIn } from '../platform/wallClock.ts'
-import { addressOf, freshFor, requires, signedIn, type Services } from '../services/services.ts'
+import { addressOf, requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { calendarOf, feedOwner, feedSince, makeFeed, revokeFeed } from './calendarFeed.ts'
 import { longJob } from './longJob.ts'
 import { fortnightPage, priceMove } from './fortnightPage.ts'
@@ -34,28 +27,19 @@ const longJobQuery = Joi.object({ hours: Joi.number().greater(0).max(1000).requi
 
 export function planRoutes(services: Services): Router {
   const router = Router()
-  router.get('/plan/round', requires(services, 'read'), async (request, response) => {
+  const serve = readsOn(services, router)
+  serve(reads.round, async ({ request, site, now, fresh, db }) => {
     const { where } = request.query
-    const fresh = leastFresh(
-      await freshFor(services, request, 'due', 'everyone'),
-      await freshFor(services, request, 'drift', 'everyone'),
-    )
-    const now = services.clock()
-    const today = dayIn(signedIn(request).site.timeZone)(now)
+    const today = dayIn(site.timeZone)(now)
     const place = typeof where === 'string' ? where : null
-    response.json(await round(services.database.db, { where: place, fresh, today, now }))
+    return round(db, { where: place, fresh, today, now })
   })
   const planHere = (personId: string) => planNow(services, personId)
-  router.get('/plan/fortnight', requires(services, 'read'), async (request, response) => {
-    response.json(await fortnightPage(services.database.db, await planHere(signedIn(request).person.id)))
-  })
-  router.get('/plan/today', requires(services, 'read'), async (request, response) => {
-    const { fresh, days, visits } = await fortnightPage(
-      services.database.db,
-      await planHere(signedIn(request).person.id),
-    )
+  serve(reads.fortnight, async ({ reader, db }) => fortnightPage(db, await planHere(reader.id)))
+  serve(reads.today, async ({ reader, db }) => {
+    const { fresh, days, visits } = await fortnightPage(db, await planHere(reader.id))
     const day = days[0] ?? null
-    response.json({ fresh, day, visits: visits.filter((visit) => visit.day === day?.day) } satisfies TodayPage)
+    return { fresh, day, visits: visits.filter((visit) => visit.day === day?.day) }
   })
   router.post('/plan/stop', requires(services, 'plan the work'), async (_request, response) => {
     await stopSolving(services.database.db)
@@ -69,17 +53,13 @@ export function planRoutes(services: Services): Router {
     response.setHeader('content-disposition', `inline; filename="week-${from}.pdf"`)
     weekSheet({ site, page, from }).pipe(response)
   })
-  router.get('/plan/long-job', requires(services, 'read'), async (request, response) => {
+  serve(reads.longJob, async ({ request, fresh, db }) => {
     const { hours } = checked<{ hours: number }>(longJobQuery, request.query)
-    const fresh = leastFresh(
-      await freshFor(services, request, 'judgement', 'everyone'),
-      await freshFor(services, request, 'due', 'everyone'),
-    )
-    response.json({ fresh, ...(await longJob(services.database.db, hours)) } satisfies LongJobPage)
+    return { fresh, ...(await longJob(db, hours)) }
   })
-  router.get('/plan/calendar', requires(services, 'read'), async (request, response) => {
-    const since = await feedSince(services.database.db, signedIn(request).person.id)
-    response.json({ since: since?.toISOString() ?? null } satisfies CalendarFeed)
+  serve(reads.calendarFeed, async ({ reader, db }) => {
+    const since = await feedSince(db, reader.id)
+    return { since: since?.toISOString() ?? null }
   })
   router.post('/plan/calendar', requires(services, 'read'), async (request, response) => {
     const key = await makeFeed(services.database.db, signedIn(request).person.id, services.clock())

@@ -131,7 +131,7 @@ export async function planNow(
   )
   const plan = await sitePlan(services.database, services.planner, {
     now: services.clock(),
-    onBetter: () => services.live.announceAreas(['plan']),
+    onBetter: () => services.live.announceTopics('plan'),
     onProblem: services.onProblem,
   })
   return { ...plan, fresh }

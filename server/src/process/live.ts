@@ -1,8 +1,7 @@
 import { given } from '@diatribon/core'
 import pg from 'pg'
 import type { Response } from 'express'
-import { areas, type Area, type LiveNotice } from '@diatribon/contract'
-import type { Touched } from '../actions/door.ts'
+import { ChangedTopics, topics, type LiveNotice, type Topic } from '@diatribon/contract'
 
 const channel = 'diatribon_changes'
 /** Commits that follow each other closely share a notice: a NOTIFY serialises commits, so it is not sent inside them. */
@@ -11,14 +10,14 @@ const gatherMs = 50
 const restMs = 200
 const heartbeatMs = 15_000
 const reconnectMs = 500
-/** A notice names printers only while they fit well into PostgreSQL's 8,000 bytes. */
-const mostPrintersNamed = 100
+/** A notice names printers only while they fit well into PostgreSQL's 8,000 bytes, those of several topics. */
+const mostPrintersNamed = 8
 
 /** Carries what commits touched from any server process to every open page. */
 export class Live {
   private readonly pages = new Map<Response, () => Promise<boolean>>()
   private readonly heartbeat: NodeJS.Timeout
-  private pending: Touched | null = null
+  private pending: ChangedTopics | null = null
   private listener: pg.Client | null = null
   private closed = false
   private notifiedAt = -Infinity
@@ -55,38 +54,30 @@ export class Live {
       return
     }
     // Notices sent while nobody listened are lost: let every page fetch anew.
-    if (this.listener) this.send(`data: ${JSON.stringify(everything(0))}\n\n`)
+    if (this.listener) this.send(`data: ${JSON.stringify(notice(topics))}\n\n`)
     this.listener = client
   }
 
-  /** Tells all processes what a commit touched; several commits share one notice. */
-  readonly announce = ({ areas, printerIds, anyPrinter, seq }: Touched): void => {
-    if (areas.size === 0) return
+  /** Tells all processes what a commit changed; several commits share one notice. */
+  readonly announce = (notice: LiveNotice): void => {
+    if (Object.keys(notice.changed).length === 0) return
     if (!this.pending) {
-      this.pending = { areas: new Set(), printerIds: new Set(), anyPrinter: false, seq: 0 }
+      this.pending = new ChangedTopics()
       const rested = performance.now() - this.notifiedAt
       setTimeout(() => void this.notify(), Math.max(gatherMs, restMs - rested))
     }
-    for (const area of areas) this.pending.areas.add(area)
-    for (const id of printerIds) this.pending.printerIds.add(id)
-    this.pending.anyPrinter ||= anyPrinter
-    this.pending.seq = Math.max(this.pending.seq, seq)
+    this.pending.addAll(notice)
   }
 
-  /** Tells all processes of a change that no action made: derived figures were brought up to date. */
-  announceAreas(areas: Area[]): void {
-    this.announce({ areas: new Set(areas), printerIds: new Set(), anyPrinter: false, seq: 0 })
+  /** Tells all processes of a change that no action made. */
+  announceTopics(...changed: Topic[]): void {
+    this.announce(notice(changed))
   }
 
   private async notify(): Promise<void> {
-    const { areas, printerIds, anyPrinter, seq } = given(this.pending)
+    const notice = given(this.pending).toNotice(mostPrintersNamed)
     this.pending = null
     this.notifiedAt = performance.now()
-    const notice: LiveNotice = {
-      areas: [...areas],
-      printerIds: !anyPrinter && printerIds.size <= mostPrintersNamed ? [...printerIds] : null,
-      seq,
-    }
     // A lost notice is not a lost entry: pages fetch anew when their stream comes back.
     await this.pool.query('SELECT pg_notify($1, $2)', [channel, JSON.stringify(notice)]).catch(this.onProblem)
   }
@@ -102,7 +93,7 @@ export class Live {
       'cache-control': 'no-cache, no-transform', // compression would hold events back
       'x-accel-buffering': 'no',
     })
-    response.write(`retry: 1000\n\n${missed ? `data: ${JSON.stringify(everything(0))}\n\n` : ': welcome\n\n'}`)
+    response.write(`retry: 1000\n\n${missed ? `data: ${JSON.stringify(notice(topics))}\n\n` : ': welcome\n\n'}`)
     this.pages.set(response, isStillIn)
     response.on('close', () => this.pages.delete(response))
   }
@@ -133,6 +124,8 @@ export class Live {
   }
 }
 
-function everything(seq: number): LiveNotice {
-  return { areas: [...areas], printerIds: null, seq }
-}
+/** Of any printer. */
+const notice = (changed: readonly Topic[]): LiveNotice => ({
+  changed: Object.fromEntries(changed.map((topic) => [topic, null])),
+  seq: 0,
+})

@@ -85,8 +85,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const kept = openKept(database, clock, {
     programSince,
     reckon: (task) => workers.run(task) as Promise<string[]>,
-    onChange: (areas, printerIds) =>
-      live.announce({ areas: new Set(areas), printerIds: new Set(printerIds), anyPrinter: false, seq: 0 }),
+    onChange: (figure, printerIds) => live.announce({ changed: { [figure]: printerIds }, seq: 0 }),
     onProblem: (err) => logger.error({ err }, 'kept figures could not be brought up to date'),
   })
   const services: Services = {
@@ -100,9 +99,9 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     door: openDoor(
       database.pool,
       clock,
-      (touched) => {
-        live.announce(touched)
-        if (touched.areas.size === 0) return
+      (notice) => {
+        live.announce(notice)
+        if (Object.keys(notice.changed).length === 0) return
         keeper.later()
         // Where nobody looks, whoever asks first brings it up to date.
         if (live.openPages > 0) kept.later()

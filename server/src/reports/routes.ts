@@ -1,5 +1,5 @@
 import { outOf, stopColumn } from '../rules/printerState.ts'
-import { costsQuery, momentAt, type CostsQuery } from '@diatribon/contract'
+import { reads, costsQuery, momentAt, type CostsQuery } from '@diatribon/contract'
 import { dayMs } from '@diatribon/core'
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { Router, type Request, type Response } from 'express'
@@ -10,6 +10,7 @@ import { handover } from '../logbook/handover.ts'
 import { sinceOf } from '../logbook/routes.ts'
 import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { addressOf, idFrom, freshFor, requires, signedIn, type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { printer, printerModel, slot, spool, stockItem } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
 import { handoverSheet } from './handoverSheet.ts'
@@ -26,6 +27,7 @@ const historyShown = 200
 export function reportRoutes(services: Services): Router {
   const { db } = services.database
   const router = Router()
+  const serve = readsOn(services, router)
 
   router.get('/reports/labels', requires(services, 'read'), async (request, response) => {
     const { of = 'printers', size = 'large' } = request.query
@@ -92,9 +94,7 @@ export function reportRoutes(services: Services): Router {
       ...(printerId ? { printerId } : {}),
     })
   }
-  router.get('/reports/costs', requires(services, 'read'), async (request, response) => {
-    response.json(await costsOf(request))
-  })
+  serve(reads.costs, ({ request }) => costsOf(request))
   router.get('/reports/costs-sheet', requires(services, 'read'), async (request, response) => {
     const { from, until } = checked<CostsQuery>(costsQuery, request.query)
     const page = await costsOf(request)

@@ -1,11 +1,18 @@
 import { given } from '@diatribon/core'
 import { parse as parseCookie } from 'cookie'
 import type { Request, RequestHandler } from 'express'
-import { mayDo, rolesWith, type Area, type Freshness, type Right } from '@diatribon/contract'
-import type { Door, Touched } from '../actions/door.ts'
+import {
+  mayDo,
+  rolesWith,
+  type FigureName,
+  type Freshness,
+  type LiveNotice,
+  type Topic,
+  type Right,
+} from '@diatribon/contract'
+import type { Door } from '../actions/door.ts'
 import type { Kept } from '../kept/kept.ts'
 import type { Planner } from './planner.ts'
-import type { FigureName } from '../kept/inputs.ts'
 import type { Sessions, SignedIn } from './sessions.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
 import { labelsCarry } from '../platform/addresses.ts'
@@ -15,9 +22,9 @@ import { Refusal } from '../platform/refusal.ts'
 
 /** Tells every open page what has changed. */
 export interface Announces {
-  announce(this: void, touched: Touched): void
+  announce(this: void, notice: LiveNotice): void
   /** Of a change that no action made. */
-  announceAreas(areas: Area[]): void
+  announceTopics(...topics: Topic[]): void
 }
 
 /** What the areas' routes are built from. */

@@ -1,12 +1,12 @@
+import { reads } from '@diatribon/contract'
 import { Router } from 'express'
-import { freshFor, requires, type Services } from '../services/services.ts'
+import { type Services } from '../services/services.ts'
+import { readsOn } from '../services/serveRead.ts'
 import { practiceFleet } from './practiceFleet.ts'
 
 export function trainerRoutes(services: Services): Router {
   const router = Router()
-  router.get('/trainer/fleet', requires(services, 'read'), async (request, response) => {
-    await freshFor(services, request, 'forecast', 'everyone')
-    response.json(await practiceFleet(services.database.db))
-  })
+  const serve = readsOn(services, router)
+  serve(reads.practiceFleet, ({ db }) => practiceFleet(db))
   return router
 }

@@ -1,9 +1,8 @@
-import useSWR from 'swr'
-import type { CheckSheet, CheckType, CheckVersion, PrinterChecks, UpsetLine } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useCheckTypes = () => useSWR<CheckType[], unknown>('/api/checks/types')
-export const useCheckVersions = (id: string) => useSWR<CheckVersion[], unknown>(`/api/checks/types/${id}/versions`)
-export const usePrinterChecks = (printerId: string) =>
-  useSWR<PrinterChecks, unknown>(`/api/printers/${printerId}/checks`)
-export const useSheet = (id: string) => useSWR<CheckSheet, unknown>(`/api/checks/sheets/${id}`)
-export const useUpsets = () => useSWR<UpsetLine[], unknown>('/api/checks/upsets')
+export const useCheckTypes = () => useRead(reads.checkTypes)
+export const useCheckVersions = (id: string) => useRead(reads.checkVersions, { id })
+export const usePrinterChecks = (printerId: string) => useRead(reads.printerChecks, { id: printerId })
+export const useSheet = (id: string) => useRead(reads.sheet, { id })
+export const useUpsets = () => useRead(reads.upsets)

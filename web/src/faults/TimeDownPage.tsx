@@ -16,7 +16,7 @@ const percent = (share: number) => `${(share * 100).toFixed(2)} %`
 /** Time out of service: how well each printer served, what it was lost to, and which induction would have prevented it. */
 export function TimeDownPage() {
   const [query, change] = useQuery()
-  const page = useDowntime(query.toString())
+  const page = useDowntime(query.get('from'), query.get('until'))
   const set = (name: string, value: string) => change({ [name]: value })
   return (
     <>

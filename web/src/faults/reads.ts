@@ -1,21 +1,13 @@
-import useSWR from 'swr'
-import type {
-  DowntimePage,
-  FaultPage,
-  PrinterFault,
-  Knowledge,
-  LabelPage,
-  MadeDuty,
-  ReturnToService,
-} from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useFaults = () => useSWR<PrinterFault[], unknown>('/api/faults')
-export const usePromises = () => useSWR<MadeDuty[], unknown>('/api/faults/promises')
+export const useFaults = () => useRead(reads.openFaults)
+export const usePromises = () => useRead(reads.promises)
 /** @param id null: nothing is fetched */
-export const useFault = (id: string | null) => useSWR<FaultPage, unknown>(id ? `/api/faults/${id}` : null)
+export const useFault = (id: string | null) => useRead(reads.fault, id ? { id } : null)
 /** Symptoms, causes and tests. @param asked false: nothing is fetched */
-export const useKnowledge = (asked = true) => useSWR<Knowledge, unknown>(asked ? '/api/faults/knowledge' : null)
-export const useDowntime = (query: string) => useSWR<DowntimePage, unknown>(`/api/faults/downtime?${query}`)
-export const useReturn = (printerId: string) => useSWR<ReturnToService, unknown>(`/api/printers/${printerId}/return`)
+export const useKnowledge = (asked = true) => useRead(reads.knowledge, asked ? {} : null)
+export const useDowntime = (from: string | null, until: string | null) => useRead(reads.downtime, { from, until })
+export const useReturn = (printerId: string) => useRead(reads.returnToService, { id: printerId })
 /** What whoever scanned a label sees. */
-export const useLabel = (code: string | undefined) => useSWR<LabelPage, unknown>(`/api/report/${code}`)
+export const useLabel = (code: string) => useRead(reads.label, { code })

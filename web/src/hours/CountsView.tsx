@@ -2,7 +2,7 @@ import { given } from '@diatribon/core'
 import { Button, Textarea } from '@mantine/core'
 import { useCallback, useState } from 'react'
 import useSWRInfinite from 'swr/infinite'
-import type { Count, Counts, PrinterHead } from '@diatribon/contract'
+import { addressOf, reads, type Count, type Counts, type PrinterHead } from '@diatribon/contract'
 import { useSession, type May } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
@@ -29,11 +29,11 @@ export function CountsView({ printer }: { printer: PrinterHead }) {
   const { data, error, size, setSize, isValidating, mutate } = useSWRInfinite<Counts, unknown>(
     (page, previous: Counts | null) => {
       if (previous && previous.next === null) return null
-      return `/api/printers/${printer.id}/counts${page > 0 && previous ? `?before=${previous.next}` : ''}`
+      return addressOf(reads.counts, { id: printer.id, before: page > 0 ? previous?.next : null })
     },
   )
   const refresh = useCallback(() => void mutate(), [mutate])
-  useWhenAnew(`/api/printers/${printer.id}/counts`, refresh)
+  useWhenAnew(addressOf(reads.counts, { id: printer.id }), refresh)
   const [explaining, setExplaining] = useState<Count | null>(null)
   if (!data) return error ? <Failed error={error} again={refresh} /> : <Waiting />
   const { totals } = given(data[0])

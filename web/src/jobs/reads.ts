@@ -1,6 +1,7 @@
 import useSWR from 'swr'
-import type { Material, PreflightAnswer, PreflightRequest } from '@diatribon/contract'
+import { reads, type PreflightAnswer, type PreflightRequest } from '@diatribon/contract'
 import { call } from '../ui/api.ts'
+import { useRead } from '../ui/useRead.ts'
 
 /** Which printers can take a job; the same question is asked once. */
 export const usePreflight = (asked: PreflightRequest) =>
@@ -8,4 +9,4 @@ export const usePreflight = (asked: PreflightRequest) =>
     call<PreflightAnswer>('POST', '/api/jobs/preflight', asked),
   )
 
-export const useMaterials = () => useSWR<Material[], unknown>('/api/jobs/materials')
+export const useMaterials = () => useRead(reads.materials)

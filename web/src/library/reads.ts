@@ -1,5 +1,5 @@
-import useSWR from 'swr'
-import type { LibraryOffer } from '@diatribon/contract/library'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
 /** What the starter library offers, and what of it is here. */
-export const useLibrary = () => useSWR<LibraryOffer[], unknown>('/api/library')
+export const useLibrary = () => useRead(reads.library)

@@ -1,7 +1,7 @@
-import useSWR from 'swr'
-import type { LifePage, LifeSummary, RepairsPage, ScorePage } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useLives = () => useSWR<LifeSummary[]>('/api/lives')
-export const useScore = () => useSWR<ScorePage>('/api/lives/score')
-export const useRepairs = () => useSWR<RepairsPage>('/api/lives/repairs')
-export const useLife = (id: string) => useSWR<LifePage>(`/api/lives/${id}`)
+export const useLives = () => useRead(reads.lives)
+export const useScore = () => useRead(reads.score)
+export const useRepairs = () => useRead(reads.repairs)
+export const useLife = (id: string) => useRead(reads.life, { id })

@@ -3,7 +3,15 @@ import { Button } from '@mantine/core'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import useSWRInfinite from 'swr/infinite'
-import { kindNames, type ActionKindName, type LogEntry, type LogPage, type Site } from '@diatribon/contract'
+import {
+  addressOf,
+  kindNames,
+  reads,
+  type ActionKindName,
+  type LogEntry,
+  type LogPage,
+  type Site,
+} from '@diatribon/contract'
 import { Photos } from '../ui/PhotoButton.tsx'
 import { NoteForm } from '../printers/NoteForm.tsx'
 import { useSession } from '../shell/session.ts'
@@ -87,18 +95,16 @@ export function EntryList({ filter = {}, pageSize = 50, showPrinter = true, mark
 
 /** The book page by page, kept up to date. */
 function useEntries(filter: EntryFilter, pageSize: number) {
-  const query = new URLSearchParams({ limit: String(pageSize) })
-  for (const [name, value] of Object.entries(filter)) if (value) query.set(name, value)
   const { data, error, size, setSize, mutate, isValidating } = useSWRInfinite<LogPage, unknown>(
     (index, last: LogPage | null) => {
       if (last && last.next === null) return null
-      return `/api/logbook?${query.toString()}${index > 0 && last ? `&before=${last.next}` : ''}`
+      return addressOf(reads.logbook, { ...filter, limit: pageSize, before: index > 0 ? last?.next : null })
     },
     // Whoever comes back after an action sees its entry, however quick they were.
     { dedupingInterval: 0 },
   )
   const refresh = useCallback(() => void mutate(), [mutate])
-  useWhenAnew('/api/logbook', refresh)
+  useWhenAnew(addressOf(reads.logbook, {}), refresh)
   return { data, error, size, setSize, refresh, isValidating }
 }
 

@@ -22,8 +22,7 @@ import { useHandover } from './reads.ts'
 export function HandoverPage() {
   const [query, setQuery] = useSearchParams()
   const since = query.get('since')
-  const address = `since=${encodeURIComponent(since ?? '')}`
-  const page = useHandover(address)
+  const page = useHandover(since)
   return (
     <>
       <div className={classes.head}>
@@ -33,7 +32,13 @@ export function HandoverPage() {
           onChange={(at) => setQuery(at ? { since: at } : {}, { replace: true })}
           label="From (empty: end of your last shift)"
         />
-        <Button size="sm" variant="default" component="a" href={`/api/reports/handover?${address}`} target="_blank">
+        <Button
+          size="sm"
+          variant="default"
+          component="a"
+          href={`/api/reports/handover?since=${encodeURIComponent(since ?? '')}`}
+          target="_blank"
+        >
           As PDF
         </Button>
       </div>

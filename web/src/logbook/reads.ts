@@ -1,13 +1,8 @@
-import useSWR from 'swr'
-import type { Handover, Notice, ReportsFromOutside, SavedView } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useHandover = (query: string) => useSWR<Handover, unknown>(`/api/logbook/handover?${query}`)
-export const useViews = () => useSWR<SavedView[], unknown>('/api/logbook/views')
-interface NoticeBoard {
-  notices: Notice[]
-  unread: number
-  fromOutside: ReportsFromOutside | null
-}
-
+/** @param since from when; null: the end of one's own last shift */
+export const useHandover = (since: string | null) => useRead(reads.handover, { since })
+export const useViews = () => useRead(reads.views)
 /** What hangs on the wall, and how many notes for the person are unread. */
-export const useNoticeBoard = () => useSWR<NoticeBoard, unknown>('/api/notices')
+export const useNoticeBoard = () => useRead(reads.noticeBoard)

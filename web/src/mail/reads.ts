@@ -1,4 +1,4 @@
-import useSWR from 'swr'
-import type { MailPage } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useMailPage = () => useSWR<MailPage, unknown>('/api/mail')
+export const useMailPage = () => useRead(reads.mail)

@@ -1,10 +1,10 @@
-import useSWR from 'swr'
-import type { PartType, PrinterModel, SlotKind, UsedPart } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
 /** The catalogue. @param asked false: nothing is fetched */
-export const usePartTypes = (asked = true) => useSWR<PartType[], unknown>(asked ? '/api/parts' : null)
+export const usePartTypes = (asked = true) => useRead(reads.partTypes, asked ? {} : null)
 /** Parts of a type that came out still good. @param partTypeId null: nothing is fetched */
 export const useUsedParts = (partTypeId: string | null) =>
-  useSWR<UsedPart[], unknown>(partTypeId ? `/api/parts/${partTypeId}/used` : null)
-export const useModels = () => useSWR<PrinterModel[], unknown>('/api/parts/models')
-export const useSlotKindTable = () => useSWR<readonly SlotKind[], unknown>('/api/parts/slot-kinds')
+  useRead(reads.usedParts, partTypeId ? { id: partTypeId } : null)
+export const useModels = () => useRead(reads.models)
+export const useSlotKindTable = () => useRead(reads.slotKinds)

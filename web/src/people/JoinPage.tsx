@@ -1,3 +1,4 @@
+import { addressOf, reads } from '@diatribon/contract'
 import { Button, PasswordInput } from '@mantine/core'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -19,7 +20,7 @@ export function JoinPage() {
     setProblem(null)
     try {
       await call('POST', '/api/join', { code, pin })
-      await mutate('/api/session')
+      await mutate(addressOf(reads.session, {}))
       void navigate('/floor')
     } catch (error) {
       setProblem(error)

@@ -1,12 +1,12 @@
-import useSWR from 'swr'
-import type { Device, PersonHere, PresentHere, Welcome } from '@diatribon/contract'
+import { addressOf, reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
 /** The staff. @param asked false: nothing is fetched */
-export const usePeople = (asked = true) => useSWR<PersonHere[], unknown>(asked ? '/api/people' : null)
-export const useDevices = () => useSWR<Device[], unknown>('/api/devices')
-export const presencePath = (printerId: string) => `/api/presence/${printerId}`
+export const usePeople = (asked = true) => useRead(reads.people, asked ? {} : null)
+export const useDevices = () => useRead(reads.devices)
+export const presencePath = (printerId: string) => addressOf(reads.presence, { id: printerId })
 /** Who else has the page of a printer open. */
 export const usePresence = (printerId: string, refreshInterval: number) =>
-  useSWR<PresentHere[], unknown>(presencePath(printerId), { refreshInterval })
+  useRead(reads.presence, { id: printerId }, { refreshInterval })
 /** What can be known before anybody is signed in. */
-export const useWelcome = () => useSWR<Welcome, unknown>('/api/welcome')
+export const useWelcome = () => useRead(reads.welcome)

@@ -1,19 +1,19 @@
 import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import useSWR from 'swr'
-import type { CalendarFeed, NewCalendarFeed } from '@diatribon/contract'
+import { addressOf, reads, type NewCalendarFeed } from '@diatribon/contract'
 import { useSession } from '../shell/session.ts'
-import { call, read } from '../ui/api.ts'
+import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
+import { useRead } from '../ui/useRead.ts'
 import { moment } from '../ui/words.ts'
 
-const path = '/api/plan/calendar'
+const path = addressOf(reads.calendarFeed, {})
 
 /** A secret address under which a calendar program reads one's own visits. */
 export function CalendarAddress() {
   const { site } = useSession()
-  const { data, mutate } = useSWR<CalendarFeed>(path, read)
+  const { data, mutate } = useRead(reads.calendarFeed)
   const [url, setUrl] = useState<string | null>(null)
   const [problem, setProblem] = useState<unknown>(null)
   const [busy, setBusy] = useState(false)

@@ -23,7 +23,7 @@ export function AsBuiltView({ printer }: { printer: PrinterHead }) {
   const { site, nowMs } = useSession()
   const [on, setOn] = useState('')
   const today = wallOf(new Date(nowMs()).toISOString(), site.timeZone).day
-  const at = on && on < today ? `?at=${encodeURIComponent(momentAt(on, '23:59', site.timeZone))}` : ''
+  const at = on && on < today ? momentAt(on, '23:59', site.timeZone) : null
   // Of a day before it was here nothing is shown, also not what another day showed.
   const built = useAsBuilt(printer.id, at)
   return (

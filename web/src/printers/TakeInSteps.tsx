@@ -1,7 +1,15 @@
 import { Button, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { AsBuilt, BaselineReading, BaselineValue, PrinterHead, PrinterPage } from '@diatribon/contract'
+import {
+  addressOf,
+  reads,
+  type AsBuilt,
+  type BaselineReading,
+  type BaselineValue,
+  type PrinterHead,
+  type PrinterPage,
+} from '@diatribon/contract'
 import { skewFromDiagonals, given } from '@diatribon/core'
 import { useSession } from '../shell/session.ts'
 import { call } from '../ui/api.ts'
@@ -23,7 +31,7 @@ export function TakeInSteps({ id }: { id: string }) {
   const built = useAsBuilt(id)
   // Asked for itself: what another part of the page fetches at the same time may be from before.
   const lookAgain = async () => {
-    const now = await call<AsBuilt>('GET', `/api/printers/${id}/as-built`)
+    const now = await call<AsBuilt>('GET', addressOf(reads.asBuilt, { id }))
     void built.mutate(now, { revalidate: false })
     return now.baseline
   }

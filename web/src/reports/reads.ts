@@ -1,9 +1,6 @@
-import useSWR from 'swr'
-import type { CostGroup, CostsPage } from '@diatribon/contract'
+import { reads, type CostGroup } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
 /** @param of null: nothing is fetched */
 export const useCosts = (of: { from: string; until: string; by: CostGroup } | null) =>
-  useSWR<CostsPage, unknown>(
-    of ? `/api/reports/costs?from=${of.from}&until=${of.until}&by=${encodeURIComponent(of.by)}` : null,
-    { keepPreviousData: true },
-  )
+  useRead(reads.costs, of, { keepPreviousData: true })

@@ -1,6 +1,6 @@
 import { useEffect, useState, type ReactNode } from 'react'
 import useSWR from 'swr'
-import type { Session } from '@diatribon/contract'
+import { addressOf, reads, type Session } from '@diatribon/contract'
 import { callWithHeaders, Refused } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { newKey } from '../ui/newKey.ts'
@@ -23,7 +23,7 @@ const sessionHere = async (path: string): Promise<SessionHere> => {
 
 /** Shows its children to a signed-in person, else the way in. The address stays: after sign-in you are where you meant to go. */
 export function SignedIn({ children }: { children: ReactNode }) {
-  const { data, error, mutate } = useSWR<SessionHere, unknown>('/api/session', sessionHere, {
+  const { data, error, mutate } = useSWR<SessionHere, unknown>(addressOf(reads.session, {}), sessionHere, {
     revalidateOnFocus: false,
   })
   const signedOut = error instanceof Refused && error.status === 401

@@ -1,4 +1,4 @@
-import type { LiveNotice } from '@diatribon/contract'
+import { ChangedTopics, type LiveNotice } from '@diatribon/contract'
 
 /** A page fetches what was changed at most so often, however much is going on. */
 export const gatherMs = 1000
@@ -17,13 +17,13 @@ export function gatherNotices(
   take: (notice: LiveNotice) => void
   stop: () => void
 } {
-  let gathered: LiveNotice | null = null
+  let gathered: ChangedTopics | null = null
   let timer: ReturnType<typeof setTimeout> | null = null
   const after = (ms: number) => {
     timer = setTimeout(() => {
       timer = null
       if (!gathered) return
-      const notice = gathered
+      const notice = gathered.toNotice()
       gathered = null
       after(gatherMs)
       pass(notice)
@@ -31,20 +31,12 @@ export function gatherNotices(
   }
   return {
     take(notice) {
-      gathered = gathered ? both(gathered, notice) : notice
+      gathered ??= new ChangedTopics()
+      gathered.addAll(notice)
       if (!timer) after(random() * spreadMs)
     },
     stop() {
       if (timer) clearTimeout(timer)
     },
-  }
-}
-
-/** What two notices tell together; printers that one of them does not name are any. */
-function both(a: LiveNotice, b: LiveNotice): LiveNotice {
-  return {
-    areas: [...new Set([...a.areas, ...b.areas])],
-    printerIds: a.printerIds && b.printerIds && [...new Set([...a.printerIds, ...b.printerIds])],
-    seq: Math.max(a.seq, b.seq),
   }
 }

@@ -1,6 +1,6 @@
 import type { ServerResponse } from 'node:http'
 import { EventSource as Source } from 'eventsource'
-import { areas, type LiveNotice } from '@diatribon/contract'
+import { topics, type LiveNotice } from '@diatribon/contract'
 import { startTestServer } from '../../test/testServer.ts'
 import { openLiveStream } from './liveStream.ts'
 
@@ -43,7 +43,7 @@ function following<T>() {
   }
 }
 
-const notice: LiveNotice = { areas: ['counts'], printerIds: ['a'], seq: 7 } as unknown as LiveNotice
+const notice: LiveNotice = { changed: { hours: ['a'] }, seq: 7 }
 
 it('hands on each notice, says when the line breaks, and has all fetched anew when it is back', async () => {
   const [notices, connection] = [following<LiveNotice>(), following<boolean>()]
@@ -58,7 +58,7 @@ it('hands on each notice, says when the line breaks, and has all fetched anew wh
   expect(await connection.next()).toBe(false)
   await again
   expect(await connection.next()).toBe(true)
-  expect(await notices.next()).toEqual({ areas: [...areas], printerIds: null, seq: 0 })
+  expect(await notices.next()).toEqual({ changed: Object.fromEntries(topics.map((topic) => [topic, null])), seq: 0 })
   close()
 })
 

@@ -1,10 +1,9 @@
-import useSWR from 'swr'
-import type { Box, ItemPage, OnShelf, Spool, StoresPage } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useSpools = () => useSWR<Spool[], unknown>('/api/stores/spools')
-export const useStores = () => useSWR<StoresPage, unknown>('/api/stores/items')
-export const useItem = (id: string) => useSWR<ItemPage, unknown>(`/api/stores/items/${id}`)
-export const useBoxes = () => useSWR<Box[], unknown>('/api/stores/boxes')
+export const useSpools = () => useRead(reads.spools)
+export const useStores = () => useRead(reads.items)
+export const useItem = (id: string) => useRead(reads.item, { id })
+export const useBoxes = () => useRead(reads.boxes)
 /** @param partTypeId null: nothing is fetched */
-export const useOnShelf = (partTypeId: string | null) =>
-  useSWR<OnShelf | null, unknown>(partTypeId ? `/api/stores/on-shelf/${partTypeId}` : null)
+export const useOnShelf = (partTypeId: string | null) => useRead(reads.onShelf, partTypeId ? { id: partTypeId } : null)

@@ -1,4 +1,4 @@
-import useSWR from 'swr'
-import type { PracticeFleet } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const usePracticeFleet = () => useSWR<PracticeFleet, unknown>('/api/trainer/fleet', { revalidateOnFocus: false })
+export const usePracticeFleet = () => useRead(reads.practiceFleet, {}, { revalidateOnFocus: false })

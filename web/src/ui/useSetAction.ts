@@ -1,7 +1,7 @@
 import { useState } from 'react'
-import useSWR from 'swr'
-import { thingSet } from '@diatribon/contract'
+import { reads, thingSet } from '@diatribon/contract'
 import { useAction, type FormAction } from './useAction.ts'
+import { useRead } from './useRead.ts'
 
 /**
  * As `useAction`, for forms that set something: with each action goes the version that was there when the form was opened, so that two forms
@@ -9,7 +9,7 @@ import { useAction, type FormAction } from './useAction.ts'
  */
 export function useSetAction(done: string | null, onDone: () => void) {
   const { submit: send, ...rest } = useAction(done, onDone)
-  const { data, isValidating } = useSWR<Record<string, number>, unknown>('/api/versions')
+  const { data, isValidating } = useRead(reads.versions)
   const [seen, setSeen] = useState<Record<string, number>>()
   if (!seen && data && !isValidating) setSeen(data)
   const withVersion = (action: FormAction): FormAction => {

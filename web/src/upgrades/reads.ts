@@ -1,7 +1,7 @@
-import useSWR from 'swr'
-import type { StandingRule, UpgradeCandidate, UpgradePage, UpgradesPage } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
-export const useUpgrades = () => useSWR<UpgradesPage, unknown>('/api/upgrades')
-export const useUpgrade = (id: string | null) => useSWR<UpgradePage, unknown>(id ? `/api/upgrades/${id}` : null)
-export const useStandingRules = () => useSWR<StandingRule[], unknown>('/api/upgrades/rules')
-export const useCandidates = (id: string) => useSWR<UpgradeCandidate[], unknown>(`/api/upgrades/${id}/candidates`)
+export const useUpgrades = () => useRead(reads.upgrades)
+export const useUpgrade = (id: string | null) => useRead(reads.upgrade, id === null ? null : { id })
+export const useStandingRules = () => useRead(reads.standingRules)
+export const useCandidates = (id: string) => useRead(reads.candidates, { id })

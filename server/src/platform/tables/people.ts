@@ -114,20 +114,6 @@ export const invitation = pgTable('invitation', {
   expiresAt: moment('expires_at').notNull(),
 })
 
-/** Not facts: who has which printer open at this moment. */
-export const presence = pgTable(
-  'presence',
-  {
-    /** Printer and person. */
-    id: text('id').primaryKey(),
-    printerId: uuid('printer_id').notNull(),
-    personId: uuid('person_id').notNull(),
-    doing: text('doing').notNull(),
-    seenAt: moment('seen_at').notNull(),
-  },
-  (t) => [index('presence_printer').on(t.printerId)],
-)
-
 /** What a person is signed off for. */
 export const signOff = pgTable(
   'sign_off',

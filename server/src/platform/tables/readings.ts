@@ -93,21 +93,3 @@ export const printerEvent = pgTable(
   },
   (t) => [index('printer_event_printer').on(t.printerId, t.event, t.at), index('printer_event_seq').on(t.seq)],
 )
-
-/** A logged temperature, with the limit of its day. */
-export const enclosureSample = pgTable(
-  'enclosure_sample',
-  {
-    id: text('id').primaryKey(),
-    siteId: uuid('site_id').notNull(),
-    printerId: uuid('printer_id')
-      .notNull()
-      .references(() => printer.id),
-    at: moment('at').notNull(),
-    celsius: doublePrecision('celsius').notNull(),
-    limitC: doublePrecision('limit_c'),
-    /** Hours above the limit between the sample before and this one. */
-    hotHours: doublePrecision('hot_hours').notNull(),
-  },
-  (t) => [uniqueIndex('enclosure_sample_printer_at').on(t.printerId, t.at)],
-)

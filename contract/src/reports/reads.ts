@@ -1,0 +1,16 @@
+import { read } from '../read.ts'
+import type { CostsPage } from './costs.ts'
+
+export const costs = read<CostsPage>()({
+  path: '/reports/costs',
+  summary: 'What maintenance cost between two days, with the entries behind it',
+  right: 'read',
+  shows: ['book', 'checks', 'faults', 'hours', 'parts', 'people', 'printers', 'stores', 'upgrades'],
+  calmSeconds: 15,
+  query: {
+    from: 'First day',
+    until: 'Last day',
+    by: 'printer, model, part or month',
+    printer: 'Of this printer alone',
+  },
+})

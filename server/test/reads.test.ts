@@ -1,0 +1,348 @@
+import { AsyncLocalStorage } from 'node:async_hooks'
+import { randomUUID } from 'node:crypto'
+import { Server } from 'node:http'
+import {
+  addressOf,
+  concerns,
+  figureNames,
+  reads,
+  type LiveNotice,
+  type PersonHere,
+  type PrinterPage,
+  type ReadDeclaration,
+  type Topic,
+} from '@diatribon/contract'
+import pg from 'pg'
+import { areaOfTable, tablesWithArea } from '../src/platform/areaOfTable.ts'
+import { itemOf } from './samples.ts'
+import { changes, workshopInUse, type InUse } from './workshopInUse.ts'
+
+const now = Date.parse('2026-11-20T10:00:00Z')
+let inUse: InUse
+/** The address that is being answered, wherever its work has got to. */
+const answering = new AsyncLocalStorage<string>()
+/** Statements that were sent to answer an address. */
+const statements = new Map<string, string[]>()
+/** Everything that pages were told. */
+const notices: LiveNotice[] = []
+
+beforeAll(async () => {
+  const [{ query }, { emit }] = [pg.Client.prototype, Server.prototype]
+  pg.Client.prototype.query = function (this: pg.Client, ...of: unknown[]) {
+    const [first, more] = of as [string | { text?: string; values?: unknown[] }, unknown]
+    const { text = '', values } = typeof first === 'string' ? { text: first } : first
+    // Names of figures travel as values.
+    statements.get(answering.getStore() ?? '')?.push(`${text} ${JSON.stringify(values ?? more ?? [])}`)
+    return (query as (...args: unknown[]) => unknown).apply(this, of)
+  } as typeof query
+  Server.prototype.emit = function (this: Server, event: string, ...of: unknown[]) {
+    const go = () => (emit as (...args: unknown[]) => boolean).apply(this, [event, ...of])
+    return event === 'request' ? answering.run((of[0] as { url: string }).url, go) : go()
+  } as typeof emit
+  inUse = await workshopInUse(() => new Date(now))
+  const live = inUse.shop.server.services.live as { announce: (notice: LiveNotice) => void }
+  const { announce } = live
+  live.announce = (notice) => {
+    notices.push(notice)
+    announce(notice)
+  }
+})
+afterAll(() => inUse.shop.close())
+
+interface OpenPage {
+  name: string
+  of: ReadDeclaration
+  address: string
+  printerId: string | null
+}
+
+/** An address of every read, about the things of this workshop; those without a sign-in are no page that stays open. */
+function openPages({ shop: { ids }, whelk, idOf }: InUse): OpenPage[] {
+  const query: Record<string, string> = { hours: '14', from: '2026-01-01', until: '2026-11-20' }
+  const about: Record<NonNullable<ReadDeclaration['about']>, string> = {
+    printer: whelk,
+    'part type': ids.nozzle,
+    upgrade: idOf('upgrade'),
+    item: idOf('item'),
+    fault: idOf('fault'),
+    check: idOf('check gantry'),
+  }
+  return (Object.entries(reads) as [string, ReadDeclaration][]).flatMap(([name, of]) => {
+    if (of.right === null) return []
+    const id = name === 'sheet' ? idOf('sheet') : of.about ? about[of.about] : ''
+    const fields = Object.keys(of.query ?? {}).filter((field) => query[field])
+    const asked = { ...(of.about ? { id } : {}), ...Object.fromEntries(fields.map((field) => [field, query[field]])) }
+    return [{ name, of, address: addressOf(of, asked as never), printerId: of.about === 'printer' ? id : null }]
+  })
+}
+
+async function personOf(lead: InUse['lead'], role: string): Promise<string> {
+  return (await lead.get<PersonHere[]>('/api/people')).find((person) => person.role === role)!.id
+}
+
+/** What others do before anything is held, */
+const early: typeof changes = [
+  [
+    'a spool',
+    ({ lead, idOf }) =>
+      lead.act({
+        kind: 'add-spool',
+        spoolId: idOf('spool'),
+        name: 'Grey',
+        material: 'PLA',
+        abrasive: false,
+        diameterMm: 1.75,
+        densityGPerCm3: 1.24,
+        netGrams: 1000,
+        tareGrams: 200,
+      }),
+  ],
+  [
+    'a job with it',
+    ({ lead, whelk, idOf, now }) =>
+      lead.act({
+        kind: 'start-job',
+        printerId: whelk,
+        jobId: idOf('job of spool'),
+        name: 'Hook',
+        plannedHours: 1,
+        spoolId: idOf('spool'),
+        at: new Date(now - 30_000).toISOString(),
+      }),
+  ],
+  [
+    'its end',
+    ({ lead, whelk, idOf }) =>
+      lead.act({
+        kind: 'finish-job',
+        printerId: whelk,
+        jobId: idOf('job of spool'),
+        hours: 0.005,
+        metres: 10,
+        spoolId: idOf('spool'),
+        outcome: 'good',
+      }),
+  ],
+]
+
+/** and what they do besides the changes of every fact that a figure follows from. */
+const late: typeof changes = [
+  [
+    'an item',
+    ({ lead, idOf, shop }) =>
+      lead.act({
+        kind: 'set-item',
+        itemId: idOf('item'),
+        version: 0,
+        content: { ...itemOf('Nozzles'), partTypeId: shop.ids.nozzle },
+      }),
+  ],
+  [
+    'goods that came in',
+    ({ lead, idOf }) =>
+      lead.act({ kind: 'receive-items', lines: [{ itemId: idOf('item'), pieces: 5, paidMinor: 900 }] }),
+  ],
+  [
+    'a swap',
+    async ({ lead, technician, whelk, shop }) => {
+      const page = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
+      const slot = page.slots.find(({ name }) => name === 'Nozzle')!
+      await technician.act({
+        kind: 'swap-part',
+        printerId: whelk,
+        slotId: slot.id,
+        removalReason: 'replaced in time',
+        partTypeId: shop.ids.nozzle,
+      })
+    },
+  ],
+  [
+    'an emptied slot',
+    async ({ lead, technician, whelk }) => {
+      const page = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
+      const fitted = page.fittings.find(
+        ({ slotId, removedAt }) =>
+          removedAt === null && page.slots.some(({ id, name }) => id === slotId && name === 'X belt'),
+      )!
+      await technician.act({
+        kind: 'empty-slot',
+        printerId: whelk,
+        slotId: fitted.slotId,
+        fittingId: fitted.id,
+        removalReason: 'replaced in time',
+      })
+    },
+  ],
+  [
+    'a check that is begun',
+    ({ technician, whelk, idOf }) =>
+      technician.act({
+        kind: 'begin-check',
+        printerId: whelk,
+        sheetId: idOf('sheet'),
+        checkTypeId: idOf('check gantry'),
+        version: 2,
+      }),
+  ],
+  [
+    'shifts',
+    async ({ lead }) =>
+      lead.act({
+        kind: 'set-shifts',
+        personId: await personOf(lead, 'technician'),
+        weekly: [{ weekday: 5, from: '09:00', until: '12:00' }],
+        days: [],
+      }),
+  ],
+  [
+    'another role',
+    async ({ lead }) =>
+      lead.act({
+        kind: 'change-person',
+        personId: await personOf(lead, 'operator'),
+        displayName: 'Op',
+        role: 'technician',
+      }),
+  ],
+  [
+    'a sign-off',
+    async ({ lead }) =>
+      lead.act({ kind: 'give-sign-off', personId: await personOf(lead, 'member'), signOff: 'motion', until: null }),
+  ],
+  [
+    'its end',
+    async ({ lead }) =>
+      lead.act({
+        kind: 'withdraw-sign-off',
+        personId: await personOf(lead, 'member'),
+        signOff: 'motion',
+        reason: 'Moved on',
+      }),
+  ],
+  [
+    'somebody who is locked',
+    async ({ lead }) =>
+      lead.act({ kind: 'lock-person', personId: await personOf(lead, 'member'), locked: true, reason: 'Lost card' }),
+  ],
+  [
+    'somebody who leaves',
+    async ({ lead }) => lead.act({ kind: 'leave-person', personId: await personOf(lead, 'member') }),
+  ],
+  [
+    'a verdict',
+    ({ lead, idOf }) =>
+      lead.act({ kind: 'judge-upgrade', upgradeId: idOf('upgrade'), verdict: 'helped', reason: 'Seen' }),
+  ],
+  [
+    'rates',
+    ({ lead }) =>
+      lead.act({
+        kind: 'set-rates',
+        labourMinorPerHour: 4000,
+        roles: {},
+        powerMinorPerKWh: null,
+        watts: null,
+        filamentMinorPerKg: 2000,
+      }),
+  ],
+  [
+    'a notice',
+    ({ lead }) => lead.act({ kind: 'pin-notice', noticeId: randomUUID(), text: 'Fire drill', until: '2026-12-01' }),
+  ],
+  [
+    'a booking',
+    ({ lead, whelk }) =>
+      lead.act({
+        kind: 'book-printer',
+        bookingId: randomUUID(),
+        printerId: whelk,
+        fromDay: '2026-11-25',
+        untilDay: '2026-11-26',
+        words: 'Open day',
+      }),
+  ],
+  [
+    'rules of the plan',
+    ({ lead }) =>
+      lead.act({
+        kind: 'set-plan-rules',
+        days: 14,
+        shareOfShift: 0.5,
+        setUpMinutes: 10,
+        changeCostMinor: 100,
+        onHold: 'last',
+      }),
+  ],
+  [
+    'a box',
+    ({ technician }) =>
+      technician.act({
+        kind: 'set-box',
+        boxId: randomUUID(),
+        name: 'Red box',
+        holds: [{ what: 'Keys', pieces: 1 }],
+        home: 'A',
+        checkEveryDays: 30,
+      }),
+  ],
+  ['the mains', ({ lead }) => lead.act({ kind: 'set-site-mains', mainsVolts: 230 })],
+]
+
+/** Areas and figures that each read has asked the database about, apart from who asks and whether figures hold. */
+const topicsRead = new Map<string, Set<Topic>>()
+
+/** What every page says, once all figures have followed. */
+async function answersOf(pages: OpenPage[]): Promise<Map<string, { status: number; body: string }>> {
+  const { shop, lead } = inUse
+  await shop.server.services.kept.settle()
+  const answers = new Map<string, { status: number; body: string }>()
+  for (const { name, address } of pages) {
+    statements.set(address, [])
+    const { status, body } = await lead.call('GET', address)
+    answers.set(name, { status, body: JSON.stringify(body) })
+    const own = statements.get(address)!.filter((text) => !/"?(session|device_token|kept_stale)"?\b/.test(text))
+    const isRead = (table: string) =>
+      own.some((text) => new RegExp(`(?:from|join)\\s+"?${table}"?\\b|"${table}"\\."`, 'i').test(text))
+    const found = topicsRead.get(name) ?? new Set()
+    for (const table of tablesWithArea) if (isRead(table)) found.add(areaOfTable(table)!)
+    for (const figure of figureNames)
+      if (own.some((text) => text.includes('kept_figure') && new RegExp(`["']${figure}["']`).test(text)))
+        found.add(figure)
+    if (isRead('due_item')) found.add('due')
+    topicsRead.set(name, found)
+  }
+  return answers
+}
+
+it('tells every open page of what it shows, whatever others do', async () => {
+  const pages = openPages(inUse)
+  const untold: string[] = []
+  let seen = 0
+  let before = await answersOf(pages)
+  // What makes a printer leave comes last.
+  for (const [words, change] of [...early, ...changes.slice(0, -1), ...late, ...changes.slice(-1)]) {
+    notices.length = 0
+    await change(inUse)
+    const after = await answersOf(pages)
+    for (const { name, of, printerId } of pages) {
+      if (before.get(name)!.body === after.get(name)!.body) continue
+      seen++
+      if (!notices.some(({ changed }) => concerns(changed, of, printerId))) untold.push(`${name} after ${words}`)
+    }
+    before = after
+  }
+  expect(untold).toEqual([])
+  expect(seen).toBeGreaterThan(200)
+  // None was asked about what is not there.
+  expect([...before].filter(([, { status }]) => status !== 200)).toEqual([])
+}, 600_000)
+
+it('declares every area and figure that a read has asked the database about', () => {
+  const undeclared = openPages(inUse).flatMap(({ name, of }) => {
+    const told = new Set<Topic>([...of.shows, ...(of.restsOn ?? []), ...(of.restsOnAll ?? [])])
+    const missing = [...topicsRead.get(name)!].filter((topic) => !told.has(topic))
+    return missing.length > 0 ? [`${name} reads ${missing.join(', ')}`] : []
+  })
+  expect(topicsRead.size).toBeGreaterThan(50)
+  expect(undeclared).toEqual([])
+})
