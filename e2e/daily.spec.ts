@@ -1,8 +1,9 @@
-import { expect } from '@playwright/test'
-import type { Counts, LogPage, PrinterPage, Round } from '@diatribon/contract'
+import { randomUUID } from 'node:crypto'
+import { expect, type Page } from '@playwright/test'
+import type { Counts, LogPage, PersonHere, PrinterPage, Round, Session, StoresPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
 import { phone, printerId, signedIn, test, typed } from './people.ts'
-import { first } from './servers.ts'
+import { first, second } from './servers.ts'
 
 test('the meters of many printers: one figure per line, Enter goes on, what is refused says so at its line', async ({
   browser,
@@ -131,3 +132,49 @@ test('the guide has the chapter of the screen, and finds words', async ({ browse
   await expect(page.getByRole('status')).toContainText('with these words')
   await expect(page.getByRole('heading', { level: 2 })).toHaveText(['Import'])
 })
+
+test('pages that are left open tell what others do elsewhere: the shelf, a spool, the costs, the staff', async ({
+  browser,
+}) => {
+  const lead = await signedIn(browser, 'lead', { path: '/stores' })
+  const other = await signedIn(browser, 'lead', { baseURL: second, path: '/floor' })
+  const get = async <T>(path: string) => (await (await other.request.get(`${second}${path}`)).json()) as T
+  const act = async (action: object) => {
+    const data = { key: randomUUID(), at: new Date(await now(other)).toISOString(), ...action }
+    const answer = await other.request.post(`${second}/api/actions`, { data })
+    expect([answer.status(), await answer.text()]).toEqual([201, expect.any(String)])
+  }
+  const { items } = await get<StoresPage>('/api/stores/items')
+  const line = items.find(({ content, onHand }) => content.partTypeId === null && !content.contents && onHand > 1)!
+  const row = lead.getByRole('row', { name: new RegExp(line.content.name.replace(/[^\w ]/g, '.')) })
+  await expect(row).toBeVisible()
+  await act({ kind: 'count-items', lines: [{ itemId: line.id, pieces: line.onHand + 37 }] })
+  await expect(row).toContainText(String(line.onHand + 37))
+
+  await lead.goto('/spools')
+  const name = `Grey ${Math.floor(Math.random() * 1000)}`
+  await expect(lead.getByRole('heading', { level: 1, name: 'Spools' })).toBeVisible()
+  const [spoolId, id] = [randomUUID(), await printerId(other, 'Limpet')]
+  const spool = { diameterMm: 1.75, densityGPerCm3: 1.24, netGrams: 1000, tareGrams: 200 }
+  await act({ kind: 'add-spool', spoolId, name, material: 'PLA', abrasive: false, ...spool })
+  const left = lead.getByRole('row', { name: new RegExp(name) })
+  await expect(left).toContainText('1,000 g')
+  // 100 m of 1.75 mm at 1.24 g/cm³ weigh 298 g.
+  await act({ kind: 'finish-job', printerId: id, hours: 0.01, metres: 100, spoolId, outcome: 'good' })
+  await expect(left).toContainText('702 g')
+
+  await lead.goto('/people')
+  const { id: personId, displayName: who } = (await get<PersonHere[]>('/api/people')).find(
+    ({ role }) => role === 'operator',
+  )!
+  const card = lead.getByRole('main')
+  await expect(card.getByText(who).first()).toBeVisible()
+  await act({ kind: 'change-person', personId, displayName: `${who} Rowan`, role: 'operator' })
+  await expect(card.getByText(`${who} Rowan`).first()).toBeVisible()
+  await act({ kind: 'change-person', personId, displayName: who, role: 'operator' })
+})
+
+/** What the clock of the workshop says, which in a demo is not that of this machine. */
+async function now(page: Page): Promise<string> {
+  return ((await (await page.request.get(`${second}/api/session`)).json()) as Session).now
+}

@@ -55,7 +55,19 @@ export { cumulativeIncidence, type CauseIncidence, type EndOfCause } from './liv
 export { fitExponential, type ExponentialFit } from './lives/fitExponential.ts'
 export { fitLognormal, type LognormalFit } from './lives/fitLognormal.ts'
 export { kaplanMeier, type SurvivalStep } from './lives/kaplanMeier.ts'
-export { recordOfFitting, removalReasons, type RemovalReason } from './lives/recordOfFitting.ts'
+export { recordOfFitting } from './lives/recordOfFitting.ts'
+export {
+  endOf,
+  isMisused,
+  isStillGood,
+  isWornOut,
+  reasonsThat,
+  removalMeaning,
+  removalReasons,
+  spoilt,
+  type RemovalReason,
+  type Spoilt,
+} from './lives/removalReason.ts'
 export { lifeWords, patternWords } from './lives/lifeWords.ts'
 export {
   ageReplacement,

@@ -1,3 +1,4 @@
+import { spoilt, type Spoilt } from '@diatribon/core'
 import Joi from 'joi'
 import { permanences, type Permanence } from '../faults/fault.ts'
 import { repairEffects, repairWays, type RepairEffect, type RepairWay } from '../parts/repair.ts'
@@ -18,7 +19,7 @@ export interface RepairPart extends PrinterActionHeader<'repair-part'> {
   slotId: string
   fittingId: string
   /** Why it needed mending; left out where it was cared for before anything was wrong. */
-  was?: 'failed' | 'worn at check' | 'user damage'
+  was?: Spoilt
   way: RepairWay
   what: string
   effect: RepairEffect
@@ -40,7 +41,7 @@ export const repairPart: ActionShape = {
   schema: printerAction('repair-part', {
     slotId: uuid.required(),
     fittingId: uuid.required(),
-    was: Joi.string().valid('failed', 'worn at check', 'user damage'),
+    was: Joi.string().valid(...spoilt),
     way: Joi.string()
       .valid(...repairWays)
       .required(),

@@ -1,4 +1,5 @@
-import { recordOfFitting, type RemovalReason, type SeenAge } from './recordOfFitting.ts'
+import { recordOfFitting, type SeenAge } from './recordOfFitting.ts'
+import type { RemovalReason } from './removalReason.ts'
 
 const seen = (more: Partial<SeenAge> = {}): SeenAge => ({ age: 120, known: true, clock: 'hours', ...more })
 

@@ -1,17 +1,6 @@
 import type { Clock } from '../clock.ts'
 import type { LifeRecord } from './lifeRecord.ts'
-
-/** Why a part left its slot. Only the first two end its life for the statistics; the rest say it was still good. */
-export const removalReasons = [
-  'failed',
-  'worn at check',
-  'replaced in time',
-  'upgraded',
-  'user damage',
-  'borrowed for another printer',
-] as const
-/** Beside what people choose from: a part that was mended where it sat before it failed; its life goes on in another record. */
-export type RemovalReason = (typeof removalReasons)[number] | 'repaired in place'
+import { endOf, type RemovalReason } from './removalReason.ts'
 
 /**
  * Hours between two counts are spread evenly over the time between them, so an age below a quarter of an hour cannot be
@@ -51,26 +40,10 @@ export function recordOfFitting(seen: SeenAge, reason: RemovalReason | null): Li
   const last = age < smallestAge[clock] ? 0 : age
   const entry = known ? Math.min(seen.entry ?? 0, last) : 0
   const late = entry >= smallestAge[clock] && entry < last ? { entry } : {}
-  const end = known ? endOf(reason, foundAtLook) : 'none'
+  const told = known ? endOf(reason) : 'none'
+  const end = told === 'seen' && foundAtLook ? 'at a look' : told
   if (end === 'none' || last === 0) return { ...late, lower: last, upper: end === 'none' ? null : last, weight: 1 }
   if (end === 'seen') return { ...late, lower: last, upper: last, weight: 1 }
   const good = Math.max(entry, Math.min(lastGoodAge ?? 0, last))
   return { ...late, lower: good, upper: last, weight: 1 }
-}
-
-/** How a life ended, as far as wear goes: as it was seen, at a look, or not. */
-function endOf(reason: RemovalReason | null, foundAtLook: boolean): 'seen' | 'at a look' | 'none' {
-  switch (reason) {
-    case 'failed':
-      return foundAtLook ? 'at a look' : 'seen'
-    case 'worn at check':
-      return 'at a look'
-    case 'replaced in time':
-    case 'upgraded':
-    case 'user damage':
-    case 'borrowed for another printer':
-    case 'repaired in place':
-    case null:
-      return 'none'
-  }
 }

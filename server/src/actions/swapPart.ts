@@ -1,7 +1,7 @@
 import { and, eq, gt, isNull, or } from 'drizzle-orm'
 import { v5 as derivedId } from 'uuid'
 import type { RemovalReason, SwapPart } from '@diatribon/contract'
-import { combine, dayMs, given, type Counters } from '@diatribon/core'
+import { combine, type Counters, dayMs, given, isStillGood } from '@diatribon/core'
 import { countersAt, fittedAtCounters, fittedCountersOf, removedAtCounters } from './writers/placeEvidence.ts'
 import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
 import { requireJoints } from './writers/requireJoints.ts'
@@ -188,7 +188,7 @@ export function usedPart(used: FittingRow, partTypeId: string, at: Date): Fittin
     throw new Refusal(409, 'moved-on', 'Somebody has already put that used part into another slot. Choose another.')
   if (!used.removedAt || at < used.removedAt)
     throw new Refusal(409, 'part-in-use', 'That part was not on the shelf then: it sat in its slot.')
-  if (used.removalReason === 'failed' || used.removalReason === 'worn at check' || used.removalReason === 'user damage')
+  if (!isStillGood(used.removalReason))
     throw new Refusal(
       409,
       'part-worn',

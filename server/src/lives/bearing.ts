@@ -1,11 +1,12 @@
 import type { LifeBearing } from '@diatribon/contract'
 import {
+  type Clock,
   clocks,
   InputProblem,
+  isWornOut,
+  type LifeWithCovariates,
   weibullRegression,
   whichClock,
-  type Clock,
-  type LifeWithCovariates,
 } from '@diatribon/core'
 import type { PartLife } from './partLives.ts'
 import type { Ran, Surroundings } from './surroundings.ts'
@@ -43,7 +44,7 @@ function clockWords(
   const fits = whichClock(
     lives.flatMap(({ fittingId, ageIsKnown, removalReason }) => {
       const ages = counters.get(fittingId)
-      return ages && ageIsKnown ? { ages, failed: removalReason === 'failed' || removalReason === 'worn at check' } : []
+      return ages && ageIsKnown ? { ages, failed: isWornOut(removalReason) } : []
     }),
     clocks,
   )

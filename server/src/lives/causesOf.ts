@@ -1,5 +1,5 @@
 import { and, eq, inArray, sql } from 'drizzle-orm'
-import { cumulativeIncidence, InputProblem, type CauseIncidence } from '@diatribon/core'
+import { type CauseIncidence, cumulativeIncidence, endOf, InputProblem, isMisused } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { cause, fault, logEntry } from '../platform/tables.ts'
 import type { PartLife } from './partLives.ts'
@@ -12,10 +12,10 @@ export async function causesOf(
   const named = await causeNames(
     db,
     lives.flatMap(({ removedSeq, removalReason }) =>
-      removedSeq !== null && removalReason === 'failed' ? [removedSeq] : [],
+      removedSeq !== null && endOf(removalReason) === 'seen' ? [removedSeq] : [],
     ),
   )
-  if (named.size === 0 && !lives.some(({ removalReason }) => removalReason === 'user damage')) return null
+  if (named.size === 0 && !lives.some(({ removalReason }) => isMisused(removalReason))) return null
   const records = lives
     .filter(({ ageIsKnown }) => ageIsKnown)
     .map(({ age, removalReason, removedSeq }) => ({
@@ -32,9 +32,9 @@ export async function causesOf(
 }
 
 function causeOf(reason: PartLife['removalReason'], seq: number | null, named: Map<number, string>): string | null {
-  if (reason === 'user damage') return 'user damage'
-  if (reason === 'worn at check') return 'found worn'
-  if (reason === 'failed') return (seq !== null && named.get(seq)) || 'cause not told'
+  if (isMisused(reason)) return 'user damage'
+  if (endOf(reason) === 'at a look') return 'found worn'
+  if (endOf(reason) === 'seen') return (seq !== null && named.get(seq)) || 'cause not told'
   return null
 }
 

@@ -1,5 +1,9 @@
+import { reasonsThat } from '@diatribon/core'
 import { sql } from 'drizzle-orm'
 import type { Db } from '../platform/database.ts'
+
+/** Why parts of a kit were changed, when that was for their age. */
+const forTheirAge = reasonsThat(({ forItsAge }) => forItsAge)
 
 /** Parts that are changed together with one of a type, as the kits of the models say, and how often that was. */
 export interface KitMates {
@@ -29,7 +33,7 @@ export async function kitMates(db: Db, partTypeIds: readonly string[], now: Date
       count(o.id) AS changes, avg(least(mate.minutes, ot.minutes)) AS shared
     FROM mate
     LEFT JOIN fitting o ON o.slot_id = mate.slot_id AND o.taken_back_seq IS NULL
-      AND o.removal_reason IN ('failed', 'worn at check', 'replaced in time')
+      AND o.removal_reason = ANY(${sql.param(forTheirAge)}::text[])
       AND o.removed_at > greatest(mate.fitted_at, ${now.toISOString()}::timestamptz - interval '365 days')
       AND o.removed_at <= coalesce(mate.removed_at, ${now.toISOString()}::timestamptz)
       AND o.removed_seq IS DISTINCT FROM mate.removed_seq

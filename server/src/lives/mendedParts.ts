@@ -1,5 +1,5 @@
 import { and, eq, isNull } from 'drizzle-orm'
-import { afterRepair, keptAge, type LifeNode, type RepairLesson } from '@diatribon/core'
+import { afterRepair, endOf, keptAge, type LifeNode, type RepairLesson } from '@diatribon/core'
 import { partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, repair } from '../platform/tables.ts'
@@ -24,7 +24,7 @@ export async function mendedParts(
     const after = since.get(seq)
     if (!after || age <= 0) return []
     const ranSince = Math.max(0, after.age - keptAge[effect] * age)
-    return [{ age, ranSince, failedSince: after.reason === 'failed' }]
+    return [{ age, ranSince, failedSince: endOf(after.reason) === 'seen' }]
   })
   return { ...afterRepair(nodes, parts), parts: before.length }
 }

@@ -1,6 +1,6 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
 import type { RemovalReason } from '@diatribon/contract'
-import { dayMs, hourMs, recordOfFitting, type Clock, type LifeRecord, type LookedAtPart } from '@diatribon/core'
+import { type Clock, dayMs, endOf, hourMs, type LifeRecord, type LookedAtPart, recordOfFitting } from '@diatribon/core'
 import { countersAtSql, type CountersThen } from '../hours/countersAtSql.ts'
 import { ageBefore, ageIsKnown, partAge } from '../parts/age.ts'
 import type { Db } from '../platform/database.ts'
@@ -103,12 +103,13 @@ export const recordOf = (life: PartLife, clock: Clock): LifeRecord =>
 export function lookedAt(lives: readonly PartLife[]): LookedAtPart[] {
   return lives.flatMap((life): LookedAtPart[] => {
     const { age, goodAge, defectAge, removalReason, foundAtLook, ageIsKnown: isKnown } = life
-    if (!isKnown || age <= 0 || (goodAge === null && defectAge === null && removalReason !== 'worn at check')) return []
+    if (!isKnown || age <= 0 || (goodAge === null && defectAge === null && endOf(removalReason) !== 'at a look'))
+      return []
     const looks: LookedAtPart['looks'] = []
     if (goodAge !== null && goodAge > 0) looks.push({ age: Math.min(goodAge, age), found: 'good' })
     if (defectAge !== null && defectAge < age) looks.push({ age: defectAge, found: 'defect' })
-    if (removalReason === 'worn at check' && defectAge === null) looks.push({ age, found: 'defect' })
-    const failed = removalReason === 'failed' && !foundAtLook
+    if (endOf(removalReason) === 'at a look' && defectAge === null) looks.push({ age, found: 'defect' })
+    const failed = endOf(removalReason) === 'seen' && !foundAtLook
     return [{ looks, failedAt: failed ? age : null, end: age }]
   })
 }

@@ -1,17 +1,19 @@
 import { eq, inArray } from 'drizzle-orm'
 import {
   chanceOfNodes,
-  dayMs,
-  foretoldScore,
-  given,
-  LifePosterior,
-  ruleRates,
-  tradePrior,
   type Clock,
+  dayMs,
   type Doubted,
   type Foretold,
+  foretoldScore,
   type ForetoldScore,
+  given,
+  isWornOut,
+  LifePosterior,
   type LifeRecord,
+  removalMeaning,
+  ruleRates,
+  tradePrior,
 } from '@diatribon/core'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
@@ -119,7 +121,7 @@ function ahead(life: PartLife, age: number, fromMs: number): number {
 }
 
 function failedWithin({ removalReason, removedAt }: PartLife, fromMs: number): boolean {
-  if (removalReason !== 'failed' && removalReason !== 'worn at check') return false
+  if (!isWornOut(removalReason)) return false
   const at = given(removedAt).getTime()
   return at > fromMs && at <= fromMs + weekMs
 }
@@ -138,9 +140,9 @@ function savedSince(
     ran += Math.max(0, life.ran) * ((until - Math.max(from, since)) / (until - from))
     if (life.removedAt === null) continue
     // Found worn at a look it was changed before it could fail.
-    if (life.removalReason === 'failed') spent += money.failure
-    else if (life.removalReason === 'replaced in time' || life.removalReason === 'worn at check')
-      spent += money.preventive
+    const { ends, forItsAge } = removalMeaning[given(life.removalReason)]
+    if (ends === 'seen') spent += money.failure
+    else if (forItsAge) spent += money.preventive
   }
   const rate = posterior.figure((shape, scale) => money.failure * ruleRates({ shape, scale }, null).failures)
   const by = (value: number) => Math.round(value * ran)

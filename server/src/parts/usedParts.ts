@@ -1,10 +1,12 @@
-import { and, desc, eq, isNotNull, isNull, notInArray } from 'drizzle-orm'
+import { reasonsThat } from '@diatribon/core'
+import { and, desc, eq, isNotNull, inArray, isNull } from 'drizzle-orm'
 import type { UsedPart } from '@diatribon/contract'
 import { ageIsKnown, partAge } from './age.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, slot } from '../platform/tables.ts'
 
 const mostShown = 40
+const whole = reasonsThat(({ stillGood }) => stillGood)
 
 /** That a part came out still good, and has not gone in again. */
 export const mayGoInAgain = () =>
@@ -12,7 +14,7 @@ export const mayGoInAgain = () =>
     isNotNull(fitting.removedAt),
     isNull(fitting.takenBackSeq),
     eq(fitting.movedOn, false),
-    notInArray(fitting.removalReason, ['failed', 'worn at check', 'user damage']),
+    inArray(fitting.removalReason, whole),
   )
 
 /** Parts of a type that came out still good and have not gone in again, newest first. */

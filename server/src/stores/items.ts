@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm'
+import { reasonsThat } from '@diatribon/core'
+import { and, asc, desc, eq, inArray, isNotNull, isNull, notInArray, sql } from 'drizzle-orm'
 import {
   mayDo,
   type Right,
@@ -25,6 +26,8 @@ import { mayAmend } from '../rules/mayAmend.ts'
 import { keepOf, reviewDays, target } from './keep.ts'
 import { onHand } from './onHand.ts'
 import { ordersUnderWay, type Reader } from './orders.ts'
+
+const forTheirAge = reasonsThat(({ forItsAge }) => forItsAge)
 
 interface At {
   now: Date
@@ -132,7 +135,7 @@ async function usedOnShelf(db: Db, partTypeIds: readonly string[], now: Date): P
         inArray(fitting.partTypeId, [...partTypeIds]),
         mayGoInAgain(),
         // What was replaced in time had had its life: it may go in again, and nobody counts on it.
-        ne(fitting.removalReason, 'replaced in time'),
+        notInArray(fitting.removalReason, forTheirAge),
       ),
     )
     .orderBy(desc(fitting.removedAt))

@@ -10,7 +10,7 @@ import {
   type LifeRecordRow,
   type Site,
 } from '@diatribon/contract'
-import { survival } from '@diatribon/core'
+import { isMisused, survival } from '@diatribon/core'
 import { LifeCurves } from '../charts/LifeCurves.tsx'
 import { ProbabilityPlot } from '../charts/ProbabilityPlot.tsx'
 import { probabilityPoints } from '../charts/probabilityPoints.ts'
@@ -330,7 +330,7 @@ function countsAs({ record, removalReason }: LifeRecordRow, clock: Clock): strin
   const late = entry ? `, watched from ${amount(entry, clock)} on` : ''
   if (upper === 0) return 'never worked, left out'
   if (upper === null)
-    return removalReason === 'user damage'
+    return isMisused(removalReason)
       ? `still good as far as wear goes; a risk of its own${late}`
       : `still good then${late}`
   if (lower === upper) return `end of life${late}`

@@ -1,3 +1,4 @@
+import { endOf } from '@diatribon/core'
 import { SegmentedControl } from '@mantine/core'
 import { useElementSize } from '@mantine/hooks'
 import { useState } from 'react'
@@ -122,7 +123,7 @@ function Drawing({ ribbon, nameWidth }: { ribbon: Ribbon; nameWidth: number }) {
 const markClass = (kind: string) =>
   kind === 'count' || kind === 'job' ? classes.count : kind === 'gap' ? classes.gap : classes.mark
 
-const endClass = (end: RemovalReason) => (end === 'failed' ? classes.failed : classes.end)
+const endClass = (end: RemovalReason) => (endOf(end) === 'seen' ? classes.failed : classes.end)
 
 function Legend() {
   return (

@@ -1,3 +1,4 @@
+import { type Spoilt } from '@diatribon/core'
 import { Radio, Select, SimpleGrid, Stack, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import {
@@ -76,7 +77,7 @@ export function RepairForm(props: { page: PrinterPage; slotId: string | null; fa
       printerId: printer.id,
       slotId: slot.id,
       fittingId: slot.duty.fittingId,
-      ...(why === 'nothing' ? {} : { was: why as 'failed' | 'worn at check' | 'user damage' }),
+      ...(why === 'nothing' ? {} : { was: why as Spoilt }),
       way,
       what,
       effect,

@@ -1,3 +1,4 @@
+import { endOf, isStillGood } from '@diatribon/core'
 import { Checkbox, Radio, Select, SimpleGrid } from '@mantine/core'
 import { useState } from 'react'
 import {
@@ -53,7 +54,9 @@ export function SwapPartForm(props: {
   const { submit, problem, fields, busy } = useAction(`${printer.name}: ${slot?.name ?? 'part'} swapped`, onClose)
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const rule = useStandingRules().data?.find((one) => one.partTypeId === slot?.duty?.partType.id)
-  const goesByRule = rule && (reason === 'failed' || reason === 'worn at check' || reason === 'user damage')
+  const goesByRule = rule && !isStillGood(reason || null)
+  // Nobody saw when: it may have been found at a look.
+  const canBeFound = endOf(reason || null) === 'seen'
   const partTypeId = picked ?? (goesByRule ? rule.insteadId : slot?.duty?.partType.id) ?? null
   const [missing, setMissing] = useState<string | null>(null)
   const fitted = page.fittings.find(({ id }) => id === slot?.duty?.fittingId)
@@ -78,7 +81,7 @@ export function SwapPartForm(props: {
       // Told of a time before the part that is there now: it goes between those of the past.
       ...(slot.duty && !isPast ? { fittingId: slot.duty.fittingId } : {}),
       ...(isEmpty || !reason ? {} : { removalReason: reason }),
-      ...(reason === 'failed' && foundAtLook ? { foundAtLook } : {}),
+      ...(canBeFound && foundAtLook ? { foundAtLook } : {}),
       partTypeId,
       ...(usedId ? { usedFittingId: usedId } : {}),
       ...(faultId ? { faultId } : {}),
@@ -110,7 +113,7 @@ export function SwapPartForm(props: {
       ) : (
         <ReasonField reason={reason} setReason={setReason} />
       )}
-      {reason === 'failed' && !isEmpty && (
+      {canBeFound && !isEmpty && (
         <Checkbox
           mt="sm"
           label="Found failed at a look; nobody saw when it happened"

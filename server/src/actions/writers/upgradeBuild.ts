@@ -1,6 +1,6 @@
 import { v5 as derivedId } from 'uuid'
 import type { RemovalReason, UpgradeContent, UpgradeStep } from '@diatribon/contract'
-import type { Counters } from '@diatribon/core'
+import { type Counters, isStillGood } from '@diatribon/core'
 import { Refusal } from '../../platform/refusal.ts'
 import { upgradeVersion } from '../../platform/tables.ts'
 import { eq } from 'drizzle-orm'
@@ -102,7 +102,7 @@ export interface BuiltBefore {
 /** The old part goes in again with its age where that can be; else a fresh one of its kind. */
 function goesBack(building: Building, slot: SlotRow, old: FittingRow): void {
   const { facts, at, seq } = building
-  const isGood = !old.movedOn && !['failed', 'worn at check', 'user damage'].includes(old.removalReason ?? '')
+  const isGood = !old.movedOn && isStillGood(old.removalReason)
   if (!isGood) return fitInto(building, slot, old.partTypeId)
   const used = usedPart(old, old.partTypeId, at)
   facts.put('fitting', { ...used, movedOn: true, changedSeq: seq })
