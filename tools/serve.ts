@@ -14,6 +14,7 @@ import {
   startServer,
   StartProblem,
   tables,
+  type AnswerSchemas,
   type WallClock,
   type RunningServer,
 } from '@diatribon/server'
@@ -58,6 +59,7 @@ async function main(): Promise<void> {
     trustProxy: trustOf(TRUST_PROXY),
     metricsToken: METRICS_TOKEN || undefined,
     siteUrl,
+    answers: JSON.parse(readFileSync(join(root, 'contract', 'dist', 'answers.json'), 'utf8')) as AnswerSchemas,
     tls:
       HTTPS_KEY && HTTPS_CERTIFICATE ? { key: readFileSync(HTTPS_KEY), cert: readFileSync(HTTPS_CERTIFICATE) } : null,
   })

@@ -394,7 +394,6 @@ describe('doing a check', () => {
   it('an end that is taken back opens the check again', async () => {
     const id = await printer(14)
     const sheet = await begin(operator, id, 'gantry')
-    expect(sheet.id).toBeDefined()
     await doSteps(operator, sheet, at(0), { 'Difference of both ends': 0.1 })
     const end = await operator.act({ kind: 'finish-check', printerId: id, sheetId: sheet.id })
     await operator.act({ kind: 'amend', entryKey: end.key, takeBack: true, reason: 'Measured the wrong end' })

@@ -1,6 +1,7 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
 import { randomUUID } from 'node:crypto'
 import { Server } from 'node:http'
+import { fileURLToPath } from 'node:url'
 import {
   addressOf,
   concerns,
@@ -12,7 +13,9 @@ import {
   type ReadDeclaration,
   type Topic,
 } from '@diatribon/contract'
+import { Ajv, type ValidateFunction } from 'ajv'
 import pg from 'pg'
+import type { AnswerSchemas } from '../src/process/openApi.ts'
 import { areaOfTable, tablesWithArea } from '../src/platform/areaOfTable.ts'
 import { itemOf } from './samples.ts'
 import { changes, workshopInUse, type InUse } from './workshopInUse.ts'
@@ -39,6 +42,8 @@ beforeAll(async () => {
     const go = () => (emit as (...args: unknown[]) => boolean).apply(this, [event, ...of])
     return event === 'request' ? answering.run((of[0] as { url: string }).url, go) : go()
   } as typeof emit
+  const tool = fileURLToPath(new URL('../../tools/setup/answers.mjs', import.meta.url))
+  schemas = await ((await import(tool)) as { answerSchemas(): Promise<AnswerSchemas> }).answerSchemas()
   inUse = await workshopInUse(() => new Date(now))
   const live = inUse.shop.server.services.live as { announce: (notice: LiveNotice) => void }
   const { announce } = live
@@ -291,6 +296,20 @@ const late: typeof changes = [
 /** Areas and figures that each read has asked the database about, apart from who asks and whether figures hold. */
 const topicsRead = new Map<string, Set<Topic>>()
 
+/** Reads whose answer was not what its declaration says, and why. */
+const unlike = new Map<string, string>()
+let schemas: AnswerSchemas
+const validators = new Map<string, ValidateFunction>()
+function validate(name: string): ValidateFunction {
+  let found = validators.get(name)
+  if (!found) {
+    const { answers, definitions } = schemas
+    found = new Ajv({ allErrors: true, strict: false }).compile({ ...answers[name], definitions })
+    validators.set(name, found)
+  }
+  return found
+}
+
 /** What every page says, once all figures have followed. */
 async function answersOf(pages: OpenPage[]): Promise<Map<string, { status: number; body: string }>> {
   const { shop, lead } = inUse
@@ -299,6 +318,7 @@ async function answersOf(pages: OpenPage[]): Promise<Map<string, { status: numbe
   for (const { name, address } of pages) {
     statements.set(address, [])
     const { status, body } = await lead.call('GET', address)
+    if (status === 200 && !validate(name)(body)) unlike.set(name, new Ajv().errorsText(validate(name).errors))
     answers.set(name, { status, body: JSON.stringify(body) })
     const own = statements.get(address)!.filter((text) => !/"?(session|device_token|kept_stale)"?\b/.test(text))
     const isRead = (table: string) =>
@@ -345,4 +365,29 @@ it('declares every area and figure that a read has asked the database about', ()
   })
   expect(topicsRead.size).toBeGreaterThan(50)
   expect(undeclared).toEqual([])
+})
+
+it('answers what each read declares', () => {
+  expect(validators.size).toBeGreaterThan(50)
+  expect(Object.fromEntries(unlike)).toEqual({})
+})
+
+it('describes every route, and every pattern matches what the server takes', async () => {
+  const server = await inUse.shop.start({ answers: schemas })
+  const described = (await (await fetch(`${server.url}/api/openapi.json`)).json()) as {
+    paths: Record<string, Record<string, { responses: object }>>
+    components: { schemas: Record<string, object> }
+  }
+  await server.close()
+  for (const { path } of Object.values(reads) as ReadDeclaration[])
+    expect(described.paths[`/api${path.replace(/:(\w+)/g, '{$1}')}`]?.get).toBeDefined()
+  const text = JSON.stringify(described)
+  for (const [, name] of text.matchAll(/"#\/components\/schemas\/([^"]+)"/g))
+    expect(described.components.schemas[decodeURIComponent(name!)]).toBeDefined()
+  const patterns = [...text.matchAll(/"pattern":("(?:[^"\\]|\\.)*")/g)].map(([, found]) => JSON.parse(found!) as string)
+  expect(patterns.length).toBeGreaterThan(200)
+  for (const pattern of new Set(patterns)) {
+    expect(pattern).not.toMatch(/\/[a-z]+$/)
+    new RegExp(pattern, 'u')
+  }
 })

@@ -237,6 +237,36 @@ describe('one that fails', () => {
       unpin.apply = apply
     }
   })
+
+  it.each([
+    ['reaches beyond its printer unsaid', 'hold-printer', { reason: 'Smoke' }],
+    ['is said to leave its printer alone', 'note', { text: 'Seen' }],
+  ] as const)('that %s is not recorded, rather than lose what others write', async (_, name, more) => {
+    const { kindOf } = await import('../src/actions/index.ts')
+    const kind = kindOf(name)
+    const { apply } = kind
+    const { takeIn, ids, lead } = shop
+    const other = randomUUID()
+    await takeIn(other, `Beyond ${name}`, 80 + name.length)
+    const printerId = name === 'note' ? ids.printer : other
+    kind.apply = async (facts) => {
+      await facts.load('printer', 'id', [ids.printer])
+      facts.put('printer', { ...facts.printer(ids.printer), rack: 'Z' })
+    }
+    try {
+      const { status } = await lead.call('POST', '/api/actions', {
+        key: randomUUID(),
+        at: new Date().toISOString(),
+        kind: name,
+        printerId,
+        ...more,
+      })
+      expect(status).toBe(500)
+      expect((await lead.get<PrinterPage>(`/api/printers/${ids.printer}`)).printer.rack).toBe('A')
+    } finally {
+      kind.apply = apply
+    }
+  })
 })
 
 describe('a list of a thousand', () => {

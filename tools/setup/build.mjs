@@ -17,7 +17,7 @@ const webSources = [
 export const distFolder = join(root, 'tools', 'dist')
 export const webFolder = join(root, 'web', 'dist')
 
-/** Bundles the server; packages stay outside the bundle, which takes a fraction of a second. */
+/** Bundles the server, packages outside of it, and describes what its reads answer by the types of the contract. */
 export async function buildServer() {
   await unlessUnchanged(join(distFolder, '.stamp'), sources, async () => {
     const { build } = await import('esbuild')
@@ -46,6 +46,17 @@ export async function buildServer() {
     })
     writeFileSync(join(distFolder, 'package.json'), '{ "type": "module" }\n')
   })
+  const answersFolder = join(root, 'contract', 'dist')
+  await unlessUnchanged(
+    join(answersFolder, '.stamp'),
+    ['contract/src', 'core/src', 'tools/setup/answers.mjs'],
+    async () => {
+      const { answerSchemas } = await import('./answers.mjs')
+      const schemas = await answerSchemas()
+      mkdirSync(answersFolder, { recursive: true })
+      writeFileSync(join(answersFolder, 'answers.json'), JSON.stringify(schemas))
+    },
+  )
 }
 
 /** Workspaces are bundled, registry packages are not. */

@@ -66,10 +66,16 @@ const header = (kind: string) => ({
   at: momentField.required(),
 })
 
-export const siteAction = (kind: string, payload: Joi.PartialSchemaMap) => Joi.object({ ...header(kind), ...payload })
+/** A field of the shape for each field of the action, of its kind: the compiler holds both together. */
+type Fields<A, Header> = Joi.StrictSchemaMap<Omit<A, keyof Header>>
 
-export const printerAction = (kind: string, payload: Joi.PartialSchemaMap) =>
-  Joi.object({ ...header(kind), printerId: uuid.required(), ...payload })
+export const siteAction = <A extends ActionHeader<string>>(kind: A['kind'], payload: Fields<A, ActionHeader<string>>) =>
+  Joi.object<A>({ ...header(kind), ...payload })
+
+export const printerAction = <A extends PrinterActionHeader<string>>(
+  kind: A['kind'],
+  payload: Fields<A, PrinterActionHeader<string>>,
+) => Joi.object<A>({ ...header(kind), printerId: uuid.required(), ...payload })
 
 export interface ActionShape {
   schema: Joi.ObjectSchema

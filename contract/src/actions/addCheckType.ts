@@ -8,6 +8,9 @@ export interface AddCheckType extends ActionHeader<'add-check-type'> {
 }
 
 export const addCheckType: ActionShape = {
-  schema: siteAction('add-check-type', { checkTypeId: uuid.required(), content: checkContentSchema.required() }),
+  schema: siteAction<AddCheckType>('add-check-type', {
+    checkTypeId: uuid.required(),
+    content: checkContentSchema.required(),
+  }),
   summary: 'Add a check: its steps, turns and who may do it.',
 }

@@ -22,6 +22,6 @@ export interface ModelPayload {
 export interface AddModel extends ActionHeader<'add-model'>, ModelPayload {}
 
 export const addModel: ActionShape = {
-  schema: siteAction('add-model', modelPayload),
+  schema: siteAction<AddModel>('add-model', modelPayload),
   summary: 'Add a printer model with its slots, limits and kits.',
 }

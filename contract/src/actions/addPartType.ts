@@ -55,6 +55,6 @@ export const partTypePayload = {
 }
 
 export const addPartType: ActionShape = {
-  schema: siteAction('add-part-type', partTypePayload),
+  schema: siteAction<AddPartType>('add-part-type', partTypePayload),
   summary: 'Add a part type to the catalogue.',
 }

@@ -7,6 +7,6 @@ export interface AddReadingKind extends ActionHeader<'add-reading-kind'>, Omit<R
 }
 
 export const addReadingKind: ActionShape = {
-  schema: siteAction('add-reading-kind', readingKindPayload),
+  schema: siteAction<AddReadingKind>('add-reading-kind', readingKindPayload),
   summary: 'Add a kind of reading with its unit and limits.',
 }

@@ -14,7 +14,7 @@ export interface AddSlot extends PrinterActionHeader<'add-slot'> {
 }
 
 export const addSlot: ActionShape = {
-  schema: printerAction('add-slot', {
+  schema: printerAction<AddSlot>('add-slot', {
     name: words(60).required(),
     slotKind: words(60).required(),
     partTypeId: uuid,

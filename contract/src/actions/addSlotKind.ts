@@ -11,7 +11,7 @@ export interface AddSlotKind extends ActionHeader<'add-slot-kind'> {
 }
 
 export const addSlotKind: ActionShape = {
-  schema: siteAction('add-slot-kind', {
+  schema: siteAction<AddSlotKind>('add-slot-kind', {
     slotKindId: uuid.required(),
     name: words(60).required(),
     work: slotWorkField,

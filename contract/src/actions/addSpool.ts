@@ -16,7 +16,7 @@ export interface AddSpool extends ActionHeader<'add-spool'> {
 }
 
 export const addSpool: ActionShape = {
-  schema: siteAction('add-spool', {
+  schema: siteAction<AddSpool>('add-spool', {
     spoolId: uuid.required(),
     name: words(80).required(),
     material: words(60).required(),

@@ -12,7 +12,7 @@ export interface AdjustPrinter extends PrinterActionHeader<'adjust-printer'> {
 }
 
 export const adjustPrinter: ActionShape = {
-  schema: printerAction('adjust-printer', {
+  schema: printerAction<AdjustPrinter>('adjust-printer', {
     readings: Joi.array().items(words(60)).min(1).max(20).unique().required(),
     what: words(1000).required(),
     to: Joi.number().min(-1e6).max(1e6),

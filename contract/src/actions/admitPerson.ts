@@ -11,7 +11,7 @@ export interface AdmitPerson extends ActionHeader<'admit-person'> {
 }
 
 export const admitPerson: ActionShape = {
-  schema: siteAction('admit-person', {
+  schema: siteAction<AdmitPerson>('admit-person', {
     personId: uuid.required(),
     name: words(60).required(),
     displayName: words(80).required(),

@@ -18,7 +18,7 @@ export interface AdoptPolicy extends ActionHeader<'adopt-policy'> {
 }
 
 export const adoptPolicy: ActionShape = {
-  schema: siteAction('adopt-policy', {
+  schema: siteAction<AdoptPolicy>('adopt-policy', {
     partTypeId: uuid.required(),
     modelId: uuid,
     ofPrinterId: uuid,

@@ -53,7 +53,7 @@ export interface Amend extends ActionHeader<'amend'> {
 }
 
 export const amend: ActionShape = {
-  schema: siteAction('amend', {
+  schema: siteAction<Amend>('amend', {
     entryKey: uuid.required(),
     reason: words(500).required(),
     takeBack: Joi.boolean().valid(true),

@@ -12,7 +12,7 @@ export interface BeginCheck extends PrinterActionHeader<'begin-check'> {
 }
 
 export const beginCheck: ActionShape = {
-  schema: printerAction('begin-check', {
+  schema: printerAction<BeginCheck>('begin-check', {
     sheetId: uuid.required(),
     checkTypeId: uuid.required(),
     version: Joi.number().integer().min(1).required(),

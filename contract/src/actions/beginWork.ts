@@ -6,6 +6,6 @@ export interface BeginWork extends PrinterActionHeader<'begin-work'> {
 }
 
 export const beginWork: ActionShape = {
-  schema: printerAction('begin-work', { faultId: uuid }),
+  schema: printerAction<BeginWork>('begin-work', { faultId: uuid }),
   summary: 'Begin to work on a printer.',
 }

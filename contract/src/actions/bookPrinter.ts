@@ -10,7 +10,7 @@ export interface BookPrinter extends ActionHeader<'book-printer'> {
 }
 
 export const bookPrinter: ActionShape = {
-  schema: siteAction('book-printer', {
+  schema: siteAction<BookPrinter>('book-printer', {
     bookingId: uuid.required(),
     printerId: uuid.required(),
     fromDay: dayField.required(),

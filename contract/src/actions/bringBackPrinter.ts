@@ -6,6 +6,6 @@ export interface BringBackPrinter extends PrinterActionHeader<'bring-back-printe
 }
 
 export const bringBackPrinter: ActionShape = {
-  schema: printerAction('bring-back-printer', { note: words(2000) }),
+  schema: printerAction<BringBackPrinter>('bring-back-printer', { note: words(2000) }),
   summary: 'Bring a retired printer back.',
 }

@@ -12,7 +12,7 @@ export interface BringNeighbourLives extends ActionHeader<'bring-neighbour-lives
 }
 
 export const bringNeighbourLives: ActionShape = {
-  schema: siteAction('bring-neighbour-lives', {
+  schema: siteAction<BringNeighbourLives>('bring-neighbour-lives', {
     livesId: uuid.required(),
     partTypeId: uuid.required(),
     source: words(200).required(),

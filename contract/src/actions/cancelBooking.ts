@@ -6,6 +6,6 @@ export interface CancelBooking extends ActionHeader<'cancel-booking'> {
 }
 
 export const cancelBooking: ActionShape = {
-  schema: siteAction('cancel-booking', { bookingId: uuid.required() }),
+  schema: siteAction<CancelBooking>('cancel-booking', { bookingId: uuid.required() }),
   summary: 'Take a booking back.',
 }

@@ -11,7 +11,7 @@ export interface ChangeCheckType extends ActionHeader<'change-check-type'> {
 }
 
 export const changeCheckType: ActionShape = {
-  schema: siteAction('change-check-type', {
+  schema: siteAction<ChangeCheckType>('change-check-type', {
     checkTypeId: uuid.required(),
     version: Joi.number().integer().min(1).required(),
     content: checkContentSchema.required(),

@@ -9,7 +9,7 @@ export interface ChangeLimits extends PrinterActionHeader<'change-limits'> {
 }
 
 export const changeLimits: ActionShape = {
-  schema: printerAction('change-limits', {
+  schema: printerAction<ChangeLimits>('change-limits', {
     limits: Joi.object(limitFields).min(1).required(),
     reason: words(500).required(),
   }),

@@ -9,6 +9,6 @@ export interface ChangeModel extends ActionHeader<'change-model'>, ModelPayload 
 }
 
 export const changeModel: ActionShape = {
-  schema: siteAction('change-model', { ...modelPayload, version: seenVersion }),
+  schema: siteAction<ChangeModel>('change-model', { ...modelPayload, version: seenVersion }),
   summary: 'Change a printer model; printers taken in earlier keep their slots.',
 }

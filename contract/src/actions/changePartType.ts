@@ -8,6 +8,6 @@ export interface ChangePartType extends ActionHeader<'change-part-type'>, PartTy
 }
 
 export const changePartType: ActionShape = {
-  schema: siteAction('change-part-type', { ...partTypePayload, version: seenVersion }),
+  schema: siteAction<ChangePartType>('change-part-type', { ...partTypePayload, version: seenVersion }),
   summary: 'Change a part type of the catalogue.',
 }

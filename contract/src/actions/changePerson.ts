@@ -12,7 +12,7 @@ export interface ChangePerson extends ActionHeader<'change-person'> {
 }
 
 export const changePerson: ActionShape = {
-  schema: siteAction('change-person', {
+  schema: siteAction<ChangePerson>('change-person', {
     version: seenVersion,
     personId: uuid.required(),
     displayName: words(80).required(),

@@ -9,6 +9,6 @@ export interface ChangeReadingKind extends ActionHeader<'change-reading-kind'>, 
 }
 
 export const changeReadingKind: ActionShape = {
-  schema: siteAction('change-reading-kind', { ...readingKindPayload, version: seenVersion }),
+  schema: siteAction<ChangeReadingKind>('change-reading-kind', { ...readingKindPayload, version: seenVersion }),
   summary: 'Change the limits of a kind of reading.',
 }

@@ -9,7 +9,7 @@ export interface CheckBox extends ActionHeader<'check-box'> {
 }
 
 export const checkBox: ActionShape = {
-  schema: siteAction('check-box', {
+  schema: siteAction<CheckBox>('check-box', {
     boxId: uuid.required(),
     missing: boxLines.max(100).unique('what').required(),
     note: words(1000),

@@ -38,7 +38,7 @@ export interface CloseFault extends PrinterActionHeader<'close-fault'> {
 }
 
 export const closeFault: ActionShape = {
-  schema: printerAction('close-fault', {
+  schema: printerAction<CloseFault>('close-fault', {
     faultId: uuid.required(),
     causeId: uuid.allow(null).required(),
     mechanism: words(1000).required(),

@@ -9,7 +9,7 @@ export interface ConfirmCautions extends PrinterActionHeader<'confirm-cautions'>
 }
 
 export const confirmCautions: ActionShape = {
-  schema: printerAction('confirm-cautions', {
+  schema: printerAction<ConfirmCautions>('confirm-cautions', {
     sheetId: uuid.required(),
     state: Joi.string()
       .valid(...neededStates.filter((state) => state !== 'any'))

@@ -13,7 +13,7 @@ export interface CountGoods extends PrinterActionHeader<'count-goods'> {
 }
 
 export const countGoods: ActionShape = {
-  schema: printerAction('count-goods', {
+  schema: printerAction<CountGoods>('count-goods', {
     from: jobFigures.moment.required(),
     goods: words(120).required(),
     pieces: Joi.number().integer().min(1).max(1_000_000).required(),

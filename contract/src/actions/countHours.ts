@@ -14,7 +14,7 @@ export interface CountHours extends PrinterActionHeader<'count-hours'> {
 }
 
 export const countHours: ActionShape = {
-  schema: printerAction('count-hours', {
+  schema: printerAction<CountHours>('count-hours', {
     meterHours: hours.required(),
     meterWasReset: Joi.boolean(),
     newMeterBeganAt: hours,

@@ -8,7 +8,7 @@ export interface CountItems extends ActionHeader<'count-items'> {
 }
 
 export const countItems: ActionShape = {
-  schema: siteAction('count-items', {
+  schema: siteAction<CountItems>('count-items', {
     lines: Joi.array()
       .items(
         Joi.object({

@@ -10,7 +10,7 @@ export interface CountTally extends PrinterActionHeader<'count-tally'> {
 }
 
 export const countTally: ActionShape = {
-  schema: printerAction('count-tally', {
+  schema: printerAction<CountTally>('count-tally', {
     from: jobFigures.moment.required(),
     prints: Joi.number().integer().min(1).max(100_000).required(),
     minutesEach: jobFigures.minutesEach.required(),

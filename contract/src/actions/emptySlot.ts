@@ -14,7 +14,7 @@ export interface EmptySlot extends PrinterActionHeader<'empty-slot'> {
 }
 
 export const emptySlot: ActionShape = {
-  schema: printerAction('empty-slot', {
+  schema: printerAction<EmptySlot>('empty-slot', {
     slotId: uuid.required(),
     fittingId: uuid.required(),
     removalReason: Joi.string()

@@ -7,6 +7,6 @@ export interface EndCampaign extends ActionHeader<'end-campaign'> {
 }
 
 export const endCampaign: ActionShape = {
-  schema: siteAction('end-campaign', { campaignId: uuid.required(), reason: words(500).required() }),
+  schema: siteAction<EndCampaign>('end-campaign', { campaignId: uuid.required(), reason: words(500).required() }),
   summary: 'Stop or finish a campaign.',
 }

@@ -8,6 +8,6 @@ export interface ExplainGap extends PrinterActionHeader<'explain-gap'> {
 }
 
 export const explainGap: ActionShape = {
-  schema: printerAction('explain-gap', { entryKey: uuid.required(), explanation: words(1000).required() }),
+  schema: printerAction<ExplainGap>('explain-gap', { entryKey: uuid.required(), explanation: words(1000).required() }),
   summary: 'Explain why a meter reading and the jobs before it differ.',
 }

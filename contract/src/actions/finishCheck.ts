@@ -7,6 +7,6 @@ export interface FinishCheck extends PrinterActionHeader<'finish-check'> {
 }
 
 export const finishCheck: ActionShape = {
-  schema: printerAction('finish-check', { sheetId: uuid.required(), note: words(2000) }),
+  schema: printerAction<FinishCheck>('finish-check', { sheetId: uuid.required(), note: words(2000) }),
   summary: 'Finish a check that has all its steps.',
 }

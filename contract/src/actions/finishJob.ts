@@ -25,7 +25,7 @@ export interface FinishJob extends PrinterActionHeader<'finish-job'> {
 }
 
 export const finishJob: ActionShape = {
-  schema: printerAction('finish-job', {
+  schema: printerAction<FinishJob>('finish-job', {
     jobId: uuid,
     name: words(200),
     startedAt: jobFigures.moment,

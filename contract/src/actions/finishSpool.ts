@@ -15,7 +15,7 @@ export interface FinishSpool extends PrinterActionHeader<'finish-spool'> {
 }
 
 export const finishSpool: ActionShape = {
-  schema: printerAction('finish-spool', {
+  schema: printerAction<FinishSpool>('finish-spool', {
     spoolId: uuid,
     from: jobFigures.moment,
     netGrams: jobFigures.grams,

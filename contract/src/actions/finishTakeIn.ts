@@ -7,6 +7,6 @@ export interface FinishTakeIn extends PrinterActionHeader<'finish-take-in'> {
 }
 
 export const finishTakeIn: ActionShape = {
-  schema: printerAction('finish-take-in', { note: words(2000) }),
+  schema: printerAction<FinishTakeIn>('finish-take-in', { note: words(2000) }),
   summary: 'End a take-in: the printer goes into service.',
 }

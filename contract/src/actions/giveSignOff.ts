@@ -13,7 +13,7 @@ export interface GiveSignOff extends ActionHeader<'give-sign-off'> {
 }
 
 export const giveSignOff: ActionShape = {
-  schema: siteAction('give-sign-off', {
+  schema: siteAction<GiveSignOff>('give-sign-off', {
     personId: uuid.required(),
     signOff: Joi.string()
       .valid(...signOffs)

@@ -7,6 +7,6 @@ export interface GiveUpCheck extends PrinterActionHeader<'give-up-check'> {
 }
 
 export const giveUpCheck: ActionShape = {
-  schema: printerAction('give-up-check', { sheetId: uuid.required(), reason: words(500).required() }),
+  schema: printerAction<GiveUpCheck>('give-up-check', { sheetId: uuid.required(), reason: words(500).required() }),
   summary: 'Give up a check that was begun, with a reason; it stays due.',
 }

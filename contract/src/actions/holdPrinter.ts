@@ -6,6 +6,6 @@ export interface HoldPrinter extends PrinterActionHeader<'hold-printer'> {
 }
 
 export const holdPrinter: ActionShape = {
-  schema: printerAction('hold-printer', { reason: words(500).required() }),
+  schema: printerAction<HoldPrinter>('hold-printer', { reason: words(500).required() }),
   summary: 'Take a printer out of service, with the reason.',
 }

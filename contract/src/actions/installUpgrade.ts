@@ -20,7 +20,7 @@ export interface InstallUpgrade extends PrinterActionHeader<'install-upgrade'> {
 }
 
 export const installUpgrade: ActionShape = {
-  schema: printerAction('install-upgrade', {
+  schema: printerAction<InstallUpgrade>('install-upgrade', {
     changeId: uuid.required(),
     upgradeId: uuid.required(),
     version: Joi.number().integer().min(1).required(),

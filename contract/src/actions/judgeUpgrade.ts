@@ -11,7 +11,7 @@ export interface JudgeUpgrade extends ActionHeader<'judge-upgrade'> {
 }
 
 export const judgeUpgrade: ActionShape = {
-  schema: siteAction('judge-upgrade', {
+  schema: siteAction<JudgeUpgrade>('judge-upgrade', {
     upgradeId: uuid.required(),
     verdict: Joi.string()
       .valid(...verdicts)

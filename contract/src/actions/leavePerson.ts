@@ -7,6 +7,6 @@ export interface LeavePerson extends ActionHeader<'leave-person'> {
 }
 
 export const leavePerson: ActionShape = {
-  schema: siteAction('leave-person', { personId: uuid.required(), note: words(500) }),
+  schema: siteAction<LeavePerson>('leave-person', { personId: uuid.required(), note: words(500) }),
   summary: 'Somebody leaves the staff; the name stays in the book.',
 }

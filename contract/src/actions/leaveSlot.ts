@@ -13,7 +13,7 @@ export interface LeaveSlot extends PrinterActionHeader<'leave-slot'> {
 }
 
 export const leaveSlot: ActionShape = {
-  schema: printerAction('leave-slot', {
+  schema: printerAction<LeaveSlot>('leave-slot', {
     slotId: uuid.required(),
     removalReason: Joi.string().valid(...removalReasons),
     reason: words(500).required(),

@@ -10,7 +10,7 @@ export interface LendPrinter extends PrinterActionHeader<'lend-printer'> {
 }
 
 export const lendPrinter: ActionShape = {
-  schema: printerAction('lend-printer', {
+  schema: printerAction<LendPrinter>('lend-printer', {
     to: words(120).required(),
     untilDay: dayField.required(),
     condition: words(2000).required(),

@@ -7,6 +7,6 @@ export interface LiftStop extends PrinterActionHeader<'lift-stop'> {
 }
 
 export const liftStop: ActionShape = {
-  schema: printerAction('lift-stop', { faultId: uuid.required(), reason: words(500).required() }),
+  schema: printerAction<LiftStop>('lift-stop', { faultId: uuid.required(), reason: words(500).required() }),
   summary: 'Say that a reported fault need not stop the printer, with the reason.',
 }

@@ -9,7 +9,7 @@ export interface LockPerson extends ActionHeader<'lock-person'> {
 }
 
 export const lockPerson: ActionShape = {
-  schema: siteAction('lock-person', {
+  schema: siteAction<LockPerson>('lock-person', {
     personId: uuid.required(),
     locked: Joi.boolean().required(),
     reason: words(500).required(),

@@ -7,7 +7,7 @@ export interface LogEnclosure extends PrinterActionHeader<'log-enclosure'> {
 }
 
 export const logEnclosure: ActionShape = {
-  schema: printerAction('log-enclosure', {
+  schema: printerAction<LogEnclosure>('log-enclosure', {
     samples: Joi.array()
       .items(
         Joi.object({

@@ -11,7 +11,7 @@ export interface MakeDuty extends PrinterActionHeader<'make-duty'> {
 }
 
 export const makeDuty: ActionShape = {
-  schema: printerAction('make-duty', {
+  schema: printerAction<MakeDuty>('make-duty', {
     dutyId: uuid.required(),
     what: words(500).required(),
     dueDate: dayField.required(),

@@ -7,6 +7,6 @@ export interface MarkIdle extends PrinterActionHeader<'mark-idle'> {
 }
 
 export const markIdle: ActionShape = {
-  schema: printerAction('mark-idle', { from: jobFigures.moment.required(), reason: words(500).required() }),
+  schema: printerAction<MarkIdle>('mark-idle', { from: jobFigures.moment.required(), reason: words(500).required() }),
   summary: 'Nothing ran on a printer for a time.',
 }

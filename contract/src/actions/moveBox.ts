@@ -9,6 +9,6 @@ export interface MoveBox extends ActionHeader<'move-box'> {
 }
 
 export const moveBox: ActionShape = {
-  schema: siteAction('move-box', { boxId: uuid.required(), place: words(80).required(), personId: uuid }),
+  schema: siteAction<MoveBox>('move-box', { boxId: uuid.required(), place: words(80).required(), personId: uuid }),
   summary: 'Say where a repair box is now, and who has it.',
 }

@@ -17,7 +17,7 @@ export interface MovePart extends PrinterActionHeader<'move-part'> {
 }
 
 export const movePart: ActionShape = {
-  schema: printerAction('move-part', {
+  schema: printerAction<MovePart>('move-part', {
     fittingId: uuid.required(),
     toPrinterId: uuid.required(),
     toSlotId: uuid.required(),

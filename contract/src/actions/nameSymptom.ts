@@ -7,6 +7,6 @@ export interface NameSymptom extends PrinterActionHeader<'name-symptom'> {
 }
 
 export const nameSymptom: ActionShape = {
-  schema: printerAction('name-symptom', { faultId: uuid.required(), symptomId: uuid.required() }),
+  schema: printerAction<NameSymptom>('name-symptom', { faultId: uuid.required(), symptomId: uuid.required() }),
   summary: 'Name the symptom of a reported fault.',
 }

@@ -13,7 +13,7 @@ export interface Note extends ActionHeader<'note'> {
 }
 
 export const note: ActionShape = {
-  schema: siteAction('note', {
+  schema: siteAction<Note>('note', {
     printerId: uuid,
     text: words(4000).required(),
     mentions: Joi.array().items(uuid).min(1).max(20).unique(),

@@ -12,7 +12,7 @@ export interface OpenCampaign extends ActionHeader<'open-campaign'> {
 }
 
 export const openCampaign: ActionShape = {
-  schema: siteAction('open-campaign', {
+  schema: siteAction<OpenCampaign>('open-campaign', {
     campaignId: uuid.required(),
     upgradeId: uuid.required(),
     name: words(80).required(),

@@ -12,7 +12,7 @@ export interface OpenSite extends ActionHeader<'open-site'> {
 }
 
 export const openSite: ActionShape = {
-  schema: siteAction('open-site', {
+  schema: siteAction<OpenSite>('open-site', {
     siteId: uuid.required(),
     name: words(80).required(),
     timeZone: words(60).required(),

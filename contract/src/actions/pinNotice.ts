@@ -8,7 +8,7 @@ export interface PinNotice extends ActionHeader<'pin-notice'> {
 }
 
 export const pinNotice: ActionShape = {
-  schema: siteAction('pin-notice', {
+  schema: siteAction<PinNotice>('pin-notice', {
     noticeId: uuid.required(),
     text: words(1000).required(),
     until: dayField.required(),

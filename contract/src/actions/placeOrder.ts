@@ -11,7 +11,7 @@ export interface PlaceOrder extends ActionHeader<'place-order'> {
 }
 
 export const placeOrder: ActionShape = {
-  schema: siteAction('place-order', {
+  schema: siteAction<PlaceOrder>('place-order', {
     lines: Joi.array()
       .items(
         Joi.object({

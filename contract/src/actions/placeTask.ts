@@ -15,7 +15,7 @@ export interface PlaceTask extends ActionHeader<'place-task'> {
 }
 
 export const placeTask: ActionShape = {
-  schema: siteAction('place-task', {
+  schema: siteAction<PlaceTask>('place-task', {
     printerId: uuid.required(),
     task: Joi.string()
       .pattern(/^(replace|duty) [0-9a-f-]{36}$|^(check|reading|upgrade) [0-9a-f-]{36} [0-9a-f-]{36}$/)

@@ -18,7 +18,7 @@ export interface ReceiveItems extends ActionHeader<'receive-items'> {
 }
 
 export const receiveItems: ActionShape = {
-  schema: siteAction('receive-items', {
+  schema: siteAction<ReceiveItems>('receive-items', {
     lines: Joi.array()
       .items(
         Joi.object({

@@ -18,7 +18,7 @@ export interface RecordBaseline extends PrinterActionHeader<'record-baseline'> {
 }
 
 export const recordBaseline: ActionShape = {
-  schema: printerAction('record-baseline', {
+  schema: printerAction<RecordBaseline>('record-baseline', {
     step: Joi.string()
       .valid(...takeInStepNames)
       .required(),

@@ -9,7 +9,7 @@ export interface RecordEvent extends PrinterActionHeader<'record-event'> {
 }
 
 export const recordEvent: ActionShape = {
-  schema: printerAction('record-event', {
+  schema: printerAction<RecordEvent>('record-event', {
     event: Joi.string()
       .valid(...printerEvents)
       .required(),

@@ -18,7 +18,7 @@ export interface RecordReading extends PrinterActionHeader<'record-reading'> {
 }
 
 export const recordReading: ActionShape = {
-  schema: printerAction('record-reading', {
+  schema: printerAction<RecordReading>('record-reading', {
     values: Joi.array()
       .items(
         Joi.object({

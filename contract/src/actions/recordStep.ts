@@ -15,7 +15,7 @@ export interface RecordStep extends PrinterActionHeader<'record-step'> {
 }
 
 export const recordStep: ActionShape = {
-  schema: printerAction('record-step', {
+  schema: printerAction<RecordStep>('record-step', {
     sheetId: uuid.required(),
     stepId: uuid.required(),
     done: Joi.boolean(),

@@ -17,7 +17,7 @@ export interface RecordTest extends PrinterActionHeader<'record-test'> {
 }
 
 export const recordTest: ActionShape = {
-  schema: printerAction('record-test', {
+  schema: printerAction<RecordTest>('record-test', {
     faultId: uuid.required(),
     testId: uuid.required(),
     outcome: words(80).required(),

@@ -9,6 +9,10 @@ export interface RecordTestPrint extends PrinterActionHeader<'record-test-print'
 }
 
 export const recordTestPrint: ActionShape = {
-  schema: printerAction('record-test-print', { passed: Joi.boolean().required(), note: words(2000), photos: photoIds }),
+  schema: printerAction<RecordTestPrint>('record-test-print', {
+    passed: Joi.boolean().required(),
+    note: words(2000),
+    photos: photoIds,
+  }),
   summary: 'Record a test print after a repair, passed or not.',
 }

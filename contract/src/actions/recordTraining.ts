@@ -10,7 +10,7 @@ export interface RecordTraining extends ActionHeader<'record-training'> {
 }
 
 export const recordTraining: ActionShape = {
-  schema: siteAction('record-training', {
+  schema: siteAction<RecordTraining>('record-training', {
     trainingId: uuid.required(),
     personId: uuid.required(),
     topic: words(120).required(),

@@ -7,6 +7,6 @@ export interface RefitGuard extends PrinterActionHeader<'refit-guard'> {
 }
 
 export const refitGuard: ActionShape = {
-  schema: printerAction('refit-guard', { guardId: uuid.required(), note: words(2000) }),
+  schema: printerAction<RefitGuard>('refit-guard', { guardId: uuid.required(), note: words(2000) }),
   summary: 'Put a guard back.',
 }

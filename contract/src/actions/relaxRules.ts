@@ -10,7 +10,7 @@ export interface RelaxRules extends ActionHeader<'relax-rules'> {
 }
 
 export const relaxRules: ActionShape = {
-  schema: siteAction('relax-rules', {
+  schema: siteAction<RelaxRules>('relax-rules', {
     version: seenVersion,
     relaxed: Joi.array()
       .items(

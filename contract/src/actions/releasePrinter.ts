@@ -6,6 +6,6 @@ export interface ReleasePrinter extends PrinterActionHeader<'release-printer'> {
 }
 
 export const releasePrinter: ActionShape = {
-  schema: printerAction('release-printer', { note: words(2000) }),
+  schema: printerAction<ReleasePrinter>('release-printer', { note: words(2000) }),
   summary: 'Put a printer that was on hold back into service.',
 }

@@ -11,7 +11,7 @@ export interface RemoveGuard extends PrinterActionHeader<'remove-guard'> {
 }
 
 export const removeGuard: ActionShape = {
-  schema: printerAction('remove-guard', {
+  schema: printerAction<RemoveGuard>('remove-guard', {
     guardId: uuid.required(),
     guard: words(120).required(),
     risk: words(1000).required(),

@@ -11,7 +11,7 @@ export interface RemoveUpgrade extends PrinterActionHeader<'remove-upgrade'> {
 }
 
 export const removeUpgrade: ActionShape = {
-  schema: printerAction('remove-upgrade', {
+  schema: printerAction<RemoveUpgrade>('remove-upgrade', {
     changeId: uuid.required(),
     reason: words(500).required(),
     alreadyBack: Joi.boolean().valid(true),

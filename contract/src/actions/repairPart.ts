@@ -38,7 +38,7 @@ export interface RepairPart extends PrinterActionHeader<'repair-part'> {
 }
 
 export const repairPart: ActionShape = {
-  schema: printerAction('repair-part', {
+  schema: printerAction<RepairPart>('repair-part', {
     slotId: uuid.required(),
     fittingId: uuid.required(),
     was: Joi.string().valid(...spoilt),

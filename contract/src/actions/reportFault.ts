@@ -15,7 +15,7 @@ export interface ReportFault extends PrinterActionHeader<'report-fault'> {
 }
 
 export const reportFault: ActionShape = {
-  schema: printerAction('report-fault', {
+  schema: printerAction<ReportFault>('report-fault', {
     faultId: uuid.required(),
     symptom: words(1000).required(),
     symptomId: uuid,

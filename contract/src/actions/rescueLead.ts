@@ -9,6 +9,6 @@ export interface RescueLead extends ActionHeader<'rescue-lead'> {
 }
 
 export const rescueLead: ActionShape = {
-  schema: siteAction('rescue-lead', { personId: uuid.required() }),
+  schema: siteAction<RescueLead>('rescue-lead', { personId: uuid.required() }),
   summary: 'Make somebody a lead who may sign in. Written by the command on the server’s machine alone.',
 }

@@ -9,7 +9,7 @@ export interface RetireCheckType extends ActionHeader<'retire-check-type'> {
 }
 
 export const retireCheckType: ActionShape = {
-  schema: siteAction('retire-check-type', {
+  schema: siteAction<RetireCheckType>('retire-check-type', {
     checkTypeId: uuid.required(),
     retired: Joi.boolean().required(),
     reason: words(500).required(),

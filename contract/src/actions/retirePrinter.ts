@@ -6,6 +6,6 @@ export interface RetirePrinter extends PrinterActionHeader<'retire-printer'> {
 }
 
 export const retirePrinter: ActionShape = {
-  schema: printerAction('retire-printer', { reason: words(500).required() }),
+  schema: printerAction<RetirePrinter>('retire-printer', { reason: words(500).required() }),
   summary: 'Retire a printer; its history stays.',
 }

@@ -15,7 +15,7 @@ export interface SetBox extends ActionHeader<'set-box'> {
 }
 
 export const setBox: ActionShape = {
-  schema: siteAction('set-box', {
+  schema: siteAction<SetBox>('set-box', {
     version: seenVersion,
     boxId: uuid.required(),
     name: words(60).required(),

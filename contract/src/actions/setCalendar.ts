@@ -15,7 +15,7 @@ export interface SetCalendar extends ActionHeader<'set-calendar'> {
 }
 
 export const setCalendar: ActionShape = {
-  schema: siteAction('set-calendar', {
+  schema: siteAction<SetCalendar>('set-calendar', {
     version: seenVersion,
     closedWeekdays: Joi.array().items(Joi.number().integer().min(0).max(6)).unique().max(6).required(),
     closedDays: Joi.array()

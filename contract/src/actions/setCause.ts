@@ -9,6 +9,6 @@ export interface SetCause extends ActionHeader<'set-cause'>, Omit<Cause, 'id'> {
 }
 
 export const setCause: ActionShape = {
-  schema: siteAction('set-cause', { version: seenVersion, causeId: uuid.required(), ...causeFields }),
+  schema: siteAction<SetCause>('set-cause', { version: seenVersion, causeId: uuid.required(), ...causeFields }),
   summary: 'Add, change or drop a cause of the knowledge.',
 }

@@ -12,7 +12,7 @@ export interface SetItem extends ActionHeader<'set-item'> {
 }
 
 export const setItem: ActionShape = {
-  schema: siteAction('set-item', {
+  schema: siteAction<SetItem>('set-item', {
     version: seenVersion,
     itemId: uuid.required(),
     content: itemContent.required(),

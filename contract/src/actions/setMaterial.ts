@@ -9,6 +9,10 @@ export interface SetMaterial extends ActionHeader<'set-material'>, MaterialConte
 }
 
 export const setMaterial: ActionShape = {
-  schema: siteAction('set-material', { materialId: uuid.required(), version: seenVersion, ...materialFields }),
+  schema: siteAction<SetMaterial>('set-material', {
+    materialId: uuid.required(),
+    version: seenVersion,
+    ...materialFields,
+  }),
   summary: 'Say what is usual for a material: temperatures, enclosure, whether it is abrasive.',
 }

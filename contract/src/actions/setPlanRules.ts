@@ -9,7 +9,7 @@ export interface SetPlanRules extends ActionHeader<'set-plan-rules'>, PlanRules 
 }
 
 export const setPlanRules: ActionShape = {
-  schema: siteAction('set-plan-rules', {
+  schema: siteAction<SetPlanRules>('set-plan-rules', {
     version: seenVersion,
     days: Joi.number().integer().min(7).max(56).required(),
     shareOfShift: Joi.number().min(0.01).max(1).required(),

@@ -13,7 +13,7 @@ const upTo = (most: number) => Joi.number().integer().min(0).max(most)
 const wage = upTo(1_000_000)
 
 export const setRates: ActionShape = {
-  schema: siteAction('set-rates', {
+  schema: siteAction<SetRates>('set-rates', {
     version: seenVersion,
     labourMinorPerHour: wage.required(),
     roles: Joi.object({ member: wage, operator: wage, technician: wage, lead: wage }).required(),

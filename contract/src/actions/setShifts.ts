@@ -15,7 +15,7 @@ const time = Joi.string()
   .messages({ 'string.pattern.base': '{{#label}} must be a time such as 09:30' })
 
 export const setShifts: ActionShape = {
-  schema: siteAction('set-shifts', {
+  schema: siteAction<SetShifts>('set-shifts', {
     version: seenVersion,
     personId: uuid.required(),
     weekly: Joi.array()

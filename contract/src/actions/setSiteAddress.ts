@@ -10,7 +10,7 @@ export interface SetSiteAddress extends ActionHeader<'set-site-address'> {
 }
 
 export const setSiteAddress: ActionShape = {
-  schema: siteAction('set-site-address', {
+  schema: siteAction<SetSiteAddress>('set-site-address', {
     version: seenVersion,
     address: Joi.string()
       .trim()

@@ -10,7 +10,7 @@ export interface SetSiteMains extends ActionHeader<'set-site-mains'> {
 }
 
 export const setSiteMains: ActionShape = {
-  schema: siteAction('set-site-mains', {
+  schema: siteAction<SetSiteMains>('set-site-mains', {
     version: seenVersion,
     mainsVolts: Joi.number().integer().min(90).max(260).allow(null).required(),
   }),

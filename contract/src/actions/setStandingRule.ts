@@ -11,7 +11,7 @@ export interface SetStandingRule extends ActionHeader<'set-standing-rule'> {
 }
 
 export const setStandingRule: ActionShape = {
-  schema: siteAction('set-standing-rule', {
+  schema: siteAction<SetStandingRule>('set-standing-rule', {
     version: seenVersion,
     partTypeId: uuid.required(),
     replacementPartTypeId: uuid.allow(null).required(),

@@ -9,6 +9,6 @@ export interface SetSymptom extends ActionHeader<'set-symptom'>, Omit<Symptom, '
 }
 
 export const setSymptom: ActionShape = {
-  schema: siteAction('set-symptom', { version: seenVersion, symptomId: uuid.required(), ...symptomFields }),
+  schema: siteAction<SetSymptom>('set-symptom', { version: seenVersion, symptomId: uuid.required(), ...symptomFields }),
   summary: 'Add, change or drop a symptom of the knowledge.',
 }

@@ -9,6 +9,6 @@ export interface SetTest extends ActionHeader<'set-test'>, Omit<FaultTest, 'id'>
 }
 
 export const setTest: ActionShape = {
-  schema: siteAction('set-test', { version: seenVersion, testId: uuid.required(), ...testFields }),
+  schema: siteAction<SetTest>('set-test', { version: seenVersion, testId: uuid.required(), ...testFields }),
   summary: 'Add, change or drop a test of the knowledge.',
 }

@@ -12,7 +12,7 @@ export interface SetUpgrade extends ActionHeader<'set-upgrade'> {
 }
 
 export const setUpgrade: ActionShape = {
-  schema: siteAction('set-upgrade', {
+  schema: siteAction<SetUpgrade>('set-upgrade', {
     upgradeId: uuid.required(),
     version: Joi.number().integer().min(0).max(10_000).required(),
     content: upgradeContent.required(),

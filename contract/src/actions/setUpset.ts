@@ -16,7 +16,7 @@ export interface SetUpset
 }
 
 export const setUpset: ActionShape = {
-  schema: siteAction('set-upset', {
+  schema: siteAction<SetUpset>('set-upset', {
     version: seenVersion,
     upsetId: uuid.required(),
     changed: words(120).required(),

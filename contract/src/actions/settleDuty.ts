@@ -7,6 +7,6 @@ export interface SettleDuty extends PrinterActionHeader<'settle-duty'> {
 }
 
 export const settleDuty: ActionShape = {
-  schema: printerAction('settle-duty', { dutyId: uuid.required(), note: words(2000) }),
+  schema: printerAction<SettleDuty>('settle-duty', { dutyId: uuid.required(), note: words(2000) }),
   summary: 'A duty that was made is done.',
 }

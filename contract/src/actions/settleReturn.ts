@@ -11,7 +11,7 @@ export interface SettleReturn extends PrinterActionHeader<'settle-return'> {
 }
 
 export const settleReturn: ActionShape = {
-  schema: printerAction('settle-return', {
+  schema: printerAction<SettleReturn>('settle-return', {
     item: words(400).required(),
     words: words(400).required(),
     waived: words(500),

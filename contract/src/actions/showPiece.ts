@@ -11,7 +11,7 @@ export interface ShowPiece extends PrinterActionHeader<'show-piece'> {
 }
 
 export const showPiece: ActionShape = {
-  schema: printerAction('show-piece', {
+  schema: printerAction<ShowPiece>('show-piece', {
     upgradeId: uuid.required(),
     when: Joi.string().valid('before', 'after').required(),
     photo: uuid.required(),

@@ -7,6 +7,6 @@ export interface SkipCheck extends PrinterActionHeader<'skip-check'> {
 }
 
 export const skipCheck: ActionShape = {
-  schema: printerAction('skip-check', { checkTypeId: uuid.required(), reason: words(500).required() }),
+  schema: printerAction<SkipCheck>('skip-check', { checkTypeId: uuid.required(), reason: words(500).required() }),
   summary: 'Skip this turn of a check, with a reason.',
 }

@@ -14,7 +14,7 @@ export interface StartJob extends PrinterActionHeader<'start-job'> {
 }
 
 export const startJob: ActionShape = {
-  schema: printerAction('start-job', {
+  schema: printerAction<StartJob>('start-job', {
     jobId: uuid.required(),
     name: words(200).required(),
     plannedHours: hours.required(),

@@ -6,6 +6,6 @@ export interface StopWork extends PrinterActionHeader<'stop-work'> {
 }
 
 export const stopWork: ActionShape = {
-  schema: printerAction('stop-work', { waitingFor: words(200) }),
+  schema: printerAction<StopWork>('stop-work', { waitingFor: words(200) }),
   summary: 'Lay the work on a printer down, and say what it waits for.',
 }

@@ -20,7 +20,7 @@ export interface SwapKit extends PrinterActionHeader<'swap-kit'> {
 }
 
 export const swapKit: ActionShape = {
-  schema: printerAction('swap-kit', {
+  schema: printerAction<SwapKit>('swap-kit', {
     kit: words(60).required(),
     swaps: Joi.array()
       .items(

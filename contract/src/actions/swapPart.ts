@@ -23,7 +23,7 @@ export interface SwapPart extends PrinterActionHeader<'swap-part'> {
 }
 
 export const swapPart: ActionShape = {
-  schema: printerAction('swap-part', {
+  schema: printerAction<SwapPart>('swap-part', {
     slotId: uuid.required(),
     fittingId: uuid,
     removalReason: Joi.string().valid(...removalReasons),

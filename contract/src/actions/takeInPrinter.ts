@@ -22,7 +22,7 @@ export const placeOnRack = Joi.number().integer().min(1).max(1000)
 export const partHoursField = Joi.object().pattern(words(60), hours.allow(null)).max(60)
 
 export const takeInPrinter: ActionShape = {
-  schema: printerAction('take-in-printer', {
+  schema: printerAction<TakeInPrinter>('take-in-printer', {
     modelId: uuid.required(),
     name: words(60).required(),
     room: words(60).required(),

@@ -7,6 +7,6 @@ export interface TakePrinterBack extends PrinterActionHeader<'take-printer-back'
 }
 
 export const takePrinterBack: ActionShape = {
-  schema: printerAction('take-printer-back', { condition: words(2000).required(), photos: photoIds }),
+  schema: printerAction<TakePrinterBack>('take-printer-back', { condition: words(2000).required(), photos: photoIds }),
   summary: 'Take a lent printer back, in which condition.',
 }

@@ -11,7 +11,7 @@ export interface TellOutcome extends PrinterActionHeader<'tell-outcome'> {
 }
 
 export const tellOutcome: ActionShape = {
-  schema: printerAction('tell-outcome', {
+  schema: printerAction<TellOutcome>('tell-outcome', {
     faultId: uuid.required(),
     changeId: uuid.required(),
     outcome: Joi.string()

@@ -12,7 +12,7 @@ export interface TryChange extends PrinterActionHeader<'try-change'> {
 }
 
 export const tryChange: ActionShape = {
-  schema: printerAction('try-change', {
+  schema: printerAction<TryChange>('try-change', {
     faultId: uuid.required(),
     changeId: uuid.required(),
     causeId: uuid.allow(null).required(),

@@ -6,6 +6,6 @@ export interface UnpinNotice extends ActionHeader<'unpin-notice'> {
 }
 
 export const unpinNotice: ActionShape = {
-  schema: siteAction('unpin-notice', { noticeId: uuid.required() }),
+  schema: siteAction<UnpinNotice>('unpin-notice', { noticeId: uuid.required() }),
   summary: 'Take a notice down.',
 }

@@ -9,7 +9,7 @@ export interface UseItems extends ActionHeader<'use-items'> {
 }
 
 export const useItems: ActionShape = {
-  schema: siteAction('use-items', {
+  schema: siteAction<UseItems>('use-items', {
     itemId: uuid.required(),
     pieces: Joi.number().integer().min(1).max(1_000_000).required(),
     what: words(500).required(),

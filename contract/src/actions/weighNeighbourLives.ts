@@ -10,7 +10,7 @@ export interface WeighNeighbourLives extends ActionHeader<'weigh-neighbour-lives
 }
 
 export const weighNeighbourLives: ActionShape = {
-  schema: siteAction('weigh-neighbour-lives', {
+  schema: siteAction<WeighNeighbourLives>('weigh-neighbour-lives', {
     livesId: uuid.required(),
     weight: Joi.number().min(0).max(1).required(),
     dropped: Joi.boolean().required(),

@@ -8,7 +8,7 @@ export interface WeighSpool extends ActionHeader<'weigh-spool'> {
 }
 
 export const weighSpool: ActionShape = {
-  schema: siteAction('weigh-spool', {
+  schema: siteAction<WeighSpool>('weigh-spool', {
     spoolId: uuid.required(),
     grossGrams: jobFigures.grams.required(),
     note: words(500),

@@ -12,7 +12,7 @@ export interface WithdrawSignOff extends ActionHeader<'withdraw-sign-off'> {
 }
 
 export const withdrawSignOff: ActionShape = {
-  schema: siteAction('withdraw-sign-off', {
+  schema: siteAction<WithdrawSignOff>('withdraw-sign-off', {
     personId: uuid.required(),
     signOff: Joi.string()
       .valid(...signOffs)

@@ -305,13 +305,16 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
           siteId,
           moments: [row.at, one.recordedAt],
         })
+      facts.staysWithin(boundsOf(action))
       await kind.apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
+      facts.staysWithin(null)
       if (seen) facts.put('setVersion', seen)
       const next = one.person && !one.isPast ? await kind.follows?.(facts, action, one.person) : null
       if (next) also = await applyWith(row, { ...next, key: derivedId('follows', action.key), at: action.at } as Action)
     } catch (error) {
       // What the database said has ended the transaction; anything else is this action's alone.
       if (databaseCode(error) !== null || isLost(error)) throw error
+      facts.staysWithin(null)
       facts.takeBack()
       outcomes.push({
         result: refusedResult(error),
@@ -331,6 +334,7 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
   /** What follows from an entry is recorded under the next number, which was drawn for it. */
   async function applyWith({ seq, siteId, personId, recordedAt }: LogRow, action: Action): Promise<LogRow> {
     const row = logRowOf(action, { seq: seq + 1, siteId, personId, recordedAt, amends: null })
+    facts.staysWithin(boundsOf(action))
     await kindOf(action.kind).apply(facts, { seq: row.seq, siteId, personId, at: row.at, action })
     return row
   }
@@ -366,9 +370,16 @@ export async function applyAll(client: pg.PoolClient, db: Db, asked: Asked[]): P
  * Whether an action reads and writes more than its own printer: people, the site, catalogues, spools, a second printer, or,
  * for an amendment, whatever the entry did that it puts right.
  */
-function reachesBeyondPrinter({ action }: Asked): boolean {
+function reachesBeyondPrinter({ action }: Pick<Asked, 'action'>): boolean {
   const { reachesBeyondPrinter: reaches } = kindOf(action.kind)
   return reaches ? reaches(action) : !('printerId' in action && action.printerId)
+}
+
+/** What an action may change; null: anything, since it has the facts to itself. */
+function boundsOf(action: Action) {
+  if (reachesBeyondPrinter({ action })) return null
+  const printerId = 'printerId' in action ? action.printerId : undefined
+  return printerId ? { printerId, leavesAlone: kindOf(action.kind).leavesPrinterAlone === true } : null
 }
 
 /**

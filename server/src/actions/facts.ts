@@ -96,6 +96,13 @@ export type ReadingKindRow = typeof readingKind.$inferSelect
 
 type Id = string | number
 
+/** The printer that an action stays within. */
+interface Bounds {
+  printerId: string
+  /** It is only named. */
+  leavesAlone: boolean
+}
+
 /** A statement that deletes rows, with its values. */
 interface Deletion {
   text: string
@@ -240,6 +247,7 @@ export class Facts {
   private readonly stores = openStores()
   private undo: (() => void)[] = []
   private lines: LogRow[] = []
+  private bounds: Bounds | null = null
   private readonly kept = new Map<string, unknown>()
   /** What is deleted before anything is written. */
   private deletions: Deletion[] = []
@@ -341,8 +349,26 @@ export class Facts {
     return found
   }
 
+  /**
+   * The action that is applied next stays within one printer, or changes not even that; null: it has the facts to itself. One that writes
+   * further than it says would lose what others write at the same moment: it fails instead.
+   */
+  staysWithin(bounds: Bounds | null): void {
+    this.bounds = bounds
+  }
+
+  private requireWithin(table: string, { id, printerId }: { id?: unknown; printerId?: unknown }): void {
+    if (!this.bounds) return
+    const of = table === 'printer' ? id : printerId
+    if (typeof of === 'string' && of !== this.bounds.printerId)
+      throw new Error(`An action on one printer has changed ${table} of another: it reaches beyond its printer.`)
+    if (table === 'printer' && this.bounds.leavesAlone)
+      throw new Error('An action that leaves its printer alone has changed it.')
+  }
+
   /** Adds or replaces a row. */
   put<K extends keyof Stores>(table: K, row: RowOf<K>): void {
+    this.requireWithin(table, row)
     const store = this.stores[table] as unknown as Store<RowOf<K> & object>
     const id = row[store.id as keyof RowOf<K>] as Id
     const [before, wasChanged] = [store.rows.get(id), store.changed.has(id)]

@@ -27,7 +27,7 @@ import { peopleRoutes } from '../people/routes.ts'
 import { planRoutes } from '../plan/routes.ts'
 import { printerRoutes } from '../printers/routes.ts'
 import { readingRoutes } from '../readings/routes.ts'
-import { openApi, openApiPage } from './openApi.ts'
+import { openApi, openApiPage, type AnswerSchemas } from './openApi.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { faultRoutes } from '../faults/routes.ts'
 import { labelRoutes } from '../faults/labelRoutes.ts'
@@ -48,13 +48,15 @@ export interface AppOptions {
   metricsToken?: string
   /** Folder of the built web application; null when only the interface for programs is served. */
   webFolder: string | null
+  /** What the declared reads answer, for the description of the interface; empty when it was not made. */
+  answers?: AnswerSchemas
   /** Adds the yardsticks of the bench. */
   echo?: boolean
 }
 
 /** The whole HTTP side of one server process. */
 export function createApp(services: Services, live: Live, options: AppOptions): Express {
-  const { logger, webFolder, echo = false, trustProxy = false, metricsToken } = options
+  const { logger, webFolder, echo = false, trustProxy = false, metricsToken, answers } = options
   const app = express()
   app.disable('x-powered-by')
   app.set('etag', 'weak')
@@ -152,8 +154,9 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
     if (problem) return void response.status(503).json({ healthy: false, problem })
     response.json({ healthy: true })
   })
-  api.get('/openapi.json', (_request, response) => void response.json(openApi()))
-  api.get('/docs', (_request, response) => void response.type('html').send(openApiPage()))
+  const schemas = answers ?? { answers: {}, definitions: {} }
+  api.get('/openapi.json', (_request, response) => void response.json(openApi(schemas)))
+  api.get('/docs', (_request, response) => void response.type('html').send(openApiPage(schemas)))
   api.use(() => {
     throw new Refusal(404, 'not-there', 'There is nothing at this address. /api/docs lists what there is.')
   })

@@ -20,125 +20,98 @@ import {
   joinSchema,
   kindNames,
   labelReportSchema,
-  logQuerySchema,
+  mailServerSchema,
+  myMailSchema,
   newDeviceSchema,
   preflightSchema,
   readMarkSchema,
+  reads,
   rolesWith,
   savedViewSchema,
   signInSchema,
   type ActionKindName,
+  type ReadDeclaration,
 } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
 
 interface Operation {
   summary: string
   body?: Joi.Schema
-  query?: Joi.ObjectSchema
+  answers?: keyof typeof success
 }
 
+/** What comes back when it went well. */
+const success = {
+  'as asked': { '200': { description: 'As asked' } },
+  made: { '201': { description: 'Made' } },
+  done: { '204': { description: 'Done; nothing more to say' } },
+}
+
+/** What is asked for otherwise than by a declared read. */
 const operations: Record<string, Operation> = {
-  'get /api/welcome': { summary: 'Name of the workshop, before anybody is signed in' },
-  'post /api/first-run': { summary: 'Open an empty site and its first lead', body: firstRunSchema },
-  'post /api/session': { summary: 'Sign in with name and PIN', body: signInSchema },
-  'get /api/session': { summary: 'Who is signed in' },
-  'delete /api/session': { summary: 'Sign out' },
-  'get /api/people': { summary: 'The staff, and what each is signed off for' },
-  'get /api/printers': { summary: 'The Floor: all printers by rack' },
-  'get /api/printers/names': { summary: 'All printers by name (query: retired=1 with those that have left)' },
-  'get /api/enclosures': { summary: 'What the thermometers in the enclosures told last, by printer' },
-  'get /api/printers/{id}': { summary: 'One printer: slots, wear, ribbon' },
-  'get /api/printers/{id}/as-built': { summary: 'One printer as built at a moment (query: at), with its limits' },
-  'get /api/printers/{id}/counts': { summary: 'Evidence of its counters, newest first, with gaps' },
-  'get /api/printers/{id}/forecast': { summary: 'Hours to expect by day of the week' },
-  'get /api/parts': { summary: 'The part catalogue' },
-  'get /api/parts/models': { summary: 'The printer models' },
-  'get /api/devices': { summary: 'Connected devices, for the lead' },
+  'post /api/first-run': { answers: 'made', summary: 'Open an empty site and its first lead', body: firstRunSchema },
+  'post /api/session': { answers: 'made', summary: 'Sign in with name and PIN', body: signInSchema },
+  'delete /api/sessions': { answers: 'done', summary: 'Sign out everywhere' },
+  'delete /api/session': { answers: 'done', summary: 'Sign out' },
   'post /api/devices': {
+    answers: 'made',
     summary: 'Connect a device; its token is in this answer and never again',
     body: newDeviceSchema,
   },
-  'delete /api/devices/{id}': { summary: 'Revoke the token of a device' },
-  'get /api/feed/printers': { summary: 'Ids and names of the printers, for devices that report' },
+  'delete /api/devices/{id}': { answers: 'done', summary: 'Revoke the token of a device' },
   'post /api/import/{kind}': {
     summary: 'Bring in a CSV of printers, usage, part-changes or part-ages; answers line by line',
   },
-  'get /api/import/names': { summary: 'What is here by name, for what a table calls otherwise' },
   'get /api/export/{kind}': { summary: 'The same as CSV' },
   'get /api/reports/labels': { summary: 'PDF sheets of QR labels (query: of, size, printer)' },
   'get /api/reports/passport/{id}': { summary: 'PDF passport of a printer' },
-  'get /api/upgrades': { summary: 'Designs of upgrades: what they should save, whether they helped, where to begin' },
-  'get /api/upgrades/rules': { summary: 'Which part goes in when one of a type fails' },
-  'get /api/upgrades/{id}': { summary: 'One design: versions, installations, campaigns, before and after' },
-  'get /api/stores/items': { summary: 'What is kept, what is there, what to order' },
-  'get /api/stores/items/{id}': { summary: 'One item: what came and went, and what was paid' },
-  'get /api/stores/on-shelf/{id}': { summary: 'How many of a part type are there, and when ordered ones come' },
-  'get /api/upgrades/{id}/candidates': { summary: 'Printers that could get an upgrade' },
   'get /api/stores/order-list': { summary: 'What to order, as PDF' },
-  'get /api/stores/boxes': { summary: 'Repair boxes: where they are, who has them, what was missing' },
-  'get /api/printers/{id}/loans': { summary: 'To whom a printer was lent, in which condition it went and came back' },
-  'get /api/reports/costs': {
-    summary: 'What maintenance cost between two days (query: from, until, by, printer), with the entries behind it',
-  },
   'get /api/reports/costs-sheet': { summary: 'The same as PDF' },
   'get /api/reports/induction-sheet': { summary: 'What broke by misuse here, and what prevents it, as PDF' },
-  'get /api/stores/spools': { summary: 'Spools of filament and what is left on them' },
   'post /api/jobs/read': { summary: 'Read a job file sent as the body (at most 50 MB; query: printer)' },
   'post /api/jobs/preflight': { summary: 'Which printers can take a job, with findings', body: preflightSchema },
-  'get /api/checks/types': { summary: 'The checks: steps, turns, who may do them' },
-  'get /api/checks/types/{id}/versions': { summary: 'Every version of a check' },
-  'get /api/checks/upsets': { summary: 'What a change upsets: checks to do again, readings that begin anew' },
-  'get /api/checks/sheets/{id}': { summary: 'One doing of a check, with its results' },
-  'get /api/printers/{id}/checks': { summary: 'Turns and past checks of a printer' },
-  'get /api/printers/{id}/readings': { summary: 'Readings of a printer by kind, with charts, limits and drift' },
-  'get /api/readings/kinds': { summary: 'Kinds of readings with units and limits' },
-  'get /api/readings/drifting': { summary: 'Readings that drift on any printer, soonest to cross first' },
   'post /api/attachments': { summary: 'Send a photo as the body (at most 20 MB); it is downscaled and kept' },
   'post /api/attachments/files': {
     summary: 'Send a file as the body (at most 20 MB); it is kept as it is (query: name)',
   },
   'get /api/attachments/{id}': { summary: 'A photo or a file' },
-  'get /api/printers/{id}/jobs': { summary: 'The last jobs of a printer that have ended' },
-  'get /api/jobs/materials': { summary: 'Materials: usual temperatures, enclosure, whether abrasive' },
-  'get /api/versions': { summary: 'Versions of what is set: send the one you saw with your change' },
-  'get /api/faults': { summary: 'Faults that are not closed, those that say stop first' },
-  'get /api/faults/{id}': { summary: 'The desk of a fault: ranked causes, next tests, what was tried' },
-  'get /api/faults/knowledge': { summary: 'Symptoms, causes and tests' },
-  'get /api/faults/promises': { summary: 'Temporary fixes that wait to be made good' },
-  'get /api/faults/downtime': { summary: 'Time down, availability and what it was lost to (query: from, until)' },
-  'get /api/printers/{id}/return': { summary: 'What must be done before a printer is used again' },
-  'get /api/report/{code}': { summary: 'What the label of a printer shows without an account' },
   'post /api/report/{code}': { summary: 'Report a fault by label, without an account', body: labelReportSchema },
   'post /api/report/{code}/photo': { summary: 'A photo for such a report, as the body' },
-  'get /api/presence/{id}': { summary: 'Who else has a printer open' },
-  'put /api/presence/{id}': { summary: 'Say that you have it open; again every 20 s' },
-  'delete /api/presence/{id}': { summary: 'Say that you are gone' },
-  'post /api/session/pin': { summary: 'Change your PIN', body: changePinSchema },
-  'post /api/people/{id}/invitation': { summary: 'A code with which somebody chooses a PIN, for the lead' },
-  'post /api/join': { summary: 'Choose a PIN with the code of an invitation', body: joinSchema },
-  'get /api/logbook/handover': { summary: 'What changed since your last shift, what is open (query: since)' },
+  'put /api/presence/{id}': { answers: 'done', summary: 'Say that you have it open; again every 20 s' },
+  'delete /api/presence/{id}': { answers: 'done', summary: 'Say that you are gone' },
+  'post /api/session/pin': { answers: 'done', summary: 'Change your PIN', body: changePinSchema },
+  'post /api/people/{id}/invitation': {
+    answers: 'made',
+    summary: 'A code with which somebody chooses a PIN, for the lead',
+  },
+  'post /api/join': { answers: 'made', summary: 'Choose a PIN with the code of an invitation', body: joinSchema },
   'get /api/logbook/whole': { summary: 'Whether the chain of the book holds: progress and the result as JSON Lines' },
-  'get /api/logbook/views': { summary: 'Searches that you keep' },
-  'post /api/logbook/views': { summary: 'Keep a search', body: savedViewSchema },
-  'delete /api/logbook/views/{id}': { summary: 'Let a kept search go' },
-  'put /api/logbook/read-mark': { summary: 'Say how far you have read', body: readMarkSchema },
-  'get /api/notices': { summary: 'Pinned notices, and how many notes for you are unread' },
+  'post /api/logbook/views': { answers: 'made', summary: 'Keep a search', body: savedViewSchema },
+  'delete /api/logbook/views/{id}': { answers: 'done', summary: 'Let a kept search go' },
+  'put /api/logbook/read-mark': { answers: 'done', summary: 'Say how far you have read', body: readMarkSchema },
   'get /api/reports/hold-tag/{id}': { summary: 'PDF tag to hang on a printer that is on hold' },
   'get /api/reports/handover': { summary: 'The handover as PDF (query: since)' },
-  'get /api/plan/round': {
-    summary: 'What is due: overdue, this week, later (query: where, a room or "room / rack")',
+  'post /api/plan/calendar': {
+    answers: 'made',
+    summary: 'A new secret address of the own calendar; the one before is void',
   },
-  'get /api/plan/fortnight': { summary: 'The plan: visits by day and person, what is left and why, bound and gap' },
-  'get /api/plan/calendar': { summary: 'Whether the own calendar has an address' },
-  'post /api/plan/calendar': { summary: 'A new secret address of the own calendar; the one before is void' },
-  'delete /api/plan/calendar': { summary: 'Revoke the address of the own calendar' },
+  'delete /api/plan/calendar': { answers: 'done', summary: 'Revoke the address of the own calendar' },
   'get /api/calendar.ics': { summary: 'Somebody’s visits as iCalendar (query: key), without a sign-in' },
+  'post /api/plan/stop': { answers: 'done', summary: 'End the search for a better plan' },
   'get /api/plan/week-sheet': { summary: 'The next seven days as PDF' },
-  'get /api/plan/long-job': { summary: 'How likely each printer gets through so many hours (query: hours)' },
+  'put /api/mail/mine': {
+    answers: 'done',
+    summary: 'The own mail address, and whether a morning mail is wanted',
+    body: myMailSchema,
+  },
+  'put /api/mail/server': {
+    answers: 'done',
+    summary: 'The mail server of the workshop, for leads',
+    body: mailServerSchema,
+  },
+  'delete /api/mail/server': { answers: 'done', summary: 'Send no mail any more' },
+  'post /api/mail/now': { summary: 'Send the own mail of today now' },
   'post /api/plan/price': { summary: 'What it would cost to move tasks of the plan', body: priceSchema },
-  'get /api/lives': { summary: 'What the history of every part type says' },
-  'get /api/lives/{id}': { summary: 'One part type: records, curves, verdict' },
-  'get /api/logbook': { summary: 'The book, newest first, in pages', query: logQuerySchema },
   'get /api/logbook/export': { summary: 'The whole book as JSON Lines, for backup and replay' },
   'get /api/live': { summary: 'Server-sent events: which areas to fetch again' },
   'post /api/bench/life': { summary: 'Life figures of any records', body: benchLifeSchema },
@@ -162,7 +135,13 @@ const operations: Record<string, Operation> = {
   'get /api/health': { summary: 'Whether the server and its database answer' },
 }
 
-const shapeOf = (schema: Joi.Schema) => joiToJson(schema, 'open-api') as Record<string, unknown>
+/** A schema that checks requests, as it is described. */
+function shapeOf(schema: Joi.Schema): Record<string, unknown> {
+  // The flags of a pattern are no part of it: with them it would match nothing. All are read as Unicode anyway.
+  const plain = (name: string, value: unknown) =>
+    name === 'pattern' && typeof value === 'string' ? value.replace(/\/[a-z]+$/, '') : value
+  return JSON.parse(JSON.stringify(joiToJson(schema, 'open-api-3.1'), plain)) as Record<string, unknown>
+}
 
 const content = (schema: unknown) => ({ 'application/json': { schema } })
 
@@ -184,31 +163,55 @@ const refusal = {
   }),
 }
 
-/** The description of every route, made from the action registry and the schemas that check the requests. */
-export function openApi(): object {
-  const paths: Record<string, Record<string, unknown>> = {}
-  for (const [route, { summary, body, query }] of Object.entries(operations)) {
+/** What each declared read answers, as JSON Schema, and what these refer to. Made from the types when the server is built. */
+export interface AnswerSchemas {
+  answers: Record<string, object>
+  definitions: Record<string, object>
+}
+
+const inPath = (path: string) =>
+  [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
+    name,
+    in: 'path',
+    required: true,
+    schema: name === 'id' ? { type: 'string', format: 'uuid' } : { type: 'string' },
+  }))
+
+/** The declared reads as operations. */
+function readOperations({ answers }: AnswerSchemas): Record<string, { get: object }> {
+  return Object.fromEntries(
+    (Object.entries(reads) as [string, ReadDeclaration][]).map(([name, { path, summary, query, right }]) => {
+      const address = `/api${path.replace(/:(\w+)/g, '{$1}')}`
+      const asked = Object.entries(query ?? {}).map(([field, description]) => ({
+        name: field,
+        in: 'query',
+        description,
+        schema: { type: 'string' },
+      }))
+      const get = {
+        operationId: name,
+        summary,
+        description: right === null ? 'Without a sign-in.' : `For ${rolesWith(right)}.`,
+        parameters: [...inPath(address), ...asked],
+        responses: { '200': { description: 'As asked', content: content(answers[name] ?? {}) }, default: refusal },
+      }
+      return [address, { get }]
+    }),
+  )
+}
+
+/** The description of every route, made from the declared reads, the action registry and the schemas that check the requests. */
+export function openApi(schemas: AnswerSchemas): object {
+  const paths: Record<string, Record<string, unknown>> = readOperations(schemas)
+  for (const [route, { summary, body, answers = 'as asked' }] of Object.entries(operations)) {
     const [method, path] = route.split(' ') as [string, string]
-    const inPath = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
-      name,
-      in: 'path',
-      required: true,
-      schema: name === 'id' ? { type: 'string', format: 'uuid' } : { type: 'string' },
-    }))
-    const inQuery = query
-      ? Object.entries((shapeOf(query).properties ?? {}) as Record<string, unknown>).map(([name, schema]) => ({
-          name,
-          in: 'query',
-          schema,
-        }))
-      : []
     paths[path] = {
       ...paths[path],
       [method]: {
         summary,
-        parameters: [...inPath, ...inQuery],
+        parameters: inPath(path),
         ...(body ? { requestBody: { required: true, content: content(shapeOf(body)) } } : {}),
-        responses: { default: refusal, '200': { description: 'As asked' } },
+        responses: { default: refusal, ...success[answers] },
       },
     }
   }
@@ -238,14 +241,21 @@ export function openApi(): object {
       },
     },
   }
-  return { openapi: '3.0.3', info: { title: 'Diatribon', version: '0.1.0' }, paths }
+  // What answers are made of stands in one place, and is referred to from there.
+  const whole = {
+    openapi: '3.1.0',
+    info: { title: 'Diatribon', version: '0.1.0' },
+    paths,
+    components: { schemas: schemas.definitions },
+  }
+  return JSON.parse(JSON.stringify(whole).replaceAll('"#/definitions/', '"#/components/schemas/')) as object
 }
 
 const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`)
 
 /** The same as a plain page to read. */
-export function openApiPage(): string {
-  const { paths } = openApi() as {
+export function openApiPage(schemas: AnswerSchemas): string {
+  const { paths } = openApi(schemas) as {
     paths: Record<string, Record<string, { summary: string; description?: string; requestBody?: unknown }>>
   }
   const rows = Object.entries(paths).flatMap(([path, methods]) =>

@@ -15,6 +15,7 @@ import { openWorker } from '../platform/worker.ts'
 import { openSessions } from '../services/sessions.ts'
 import { ownAddress } from '../platform/addresses.ts'
 import { createApp, type TrustProxy } from './app.ts'
+import type { AnswerSchemas } from './openApi.ts'
 import type { WallClock } from '../platform/wallClock.ts'
 import { openDatabase } from '../platform/database.ts'
 import { openLogger } from '../platform/logger.ts'
@@ -41,6 +42,8 @@ export interface ServerOptions {
   siteUrl?: string | null
   /** Key and certificate, to answer over HTTPS without a proxy; null: over HTTP. */
   tls?: { key: Buffer; cert: Buffer } | null
+  /** What the declared reads answer, as JSON Schema, for the description of the interface. */
+  answers?: AnswerSchemas
   /** How often it is looked whether morning mails are due. */
   postEveryMs?: number
   /** Where the log goes; the standard error stream unless said. */
@@ -69,6 +72,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
     siteUrl = null,
     tls = null,
     postEveryMs = 60_000,
+    answers,
     logTo,
   } = options
   const logger = openLogger(logLevel, logTo)
@@ -113,7 +117,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   }
   keeper.later()
   const post = openPost(services, postEveryMs)
-  const app = createApp(services, live, { logger, webFolder, echo, trustProxy, metricsToken })
+  const app = createApp(services, live, { logger, webFolder, echo, trustProxy, metricsToken, answers })
   const server = tls ? createSecureServer(tls, app) : createServer(app)
   // A sender that dawdles must not hold a connection for ever: the whole of a request, photos and job files among them.
   server.headersTimeout = 15_000

@@ -143,7 +143,9 @@ async function usedOnShelf(db: Db, partTypeIds: readonly string[], now: Date): P
     rows.map(({ printerName, slotName, ...row }) => ({ ...row, from: `${printerName}, ${slotName}` })),
     ({ partTypeId }) => partTypeId,
   )
-  return new Map([...all].map(([id, parts]) => [id, parts.slice(0, mostUsedShown)]))
+  return new Map(
+    [...all].map(([id, parts]) => [id, parts.slice(0, mostUsedShown).map(({ partTypeId: _, ...used }) => used)]),
+  )
 }
 
 const mostMoves = 100

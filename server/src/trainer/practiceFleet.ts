@@ -29,18 +29,17 @@ export async function practiceFleet(db: Db): Promise<PracticeFleet> {
     setUpMinutes: rules.setUpMinutes,
     closedWeekdays: calendar.closedWeekdays,
   }
-  const own = await ownFleet(db)
-  if (own.printers.length > 0) return { fleet: { ...base, ...own }, isOwn: true, notes: own.notes }
+  const { notes, ...own } = await ownFleet(db)
+  if (own.printers.length > 0) return { fleet: { ...base, ...own }, isOwn: true, notes }
   return { fleet: { ...base, ...madeUp() }, isOwn: false, notes: ['Prices are guesses: none is known yet.'] }
 }
 
 interface Practised {
   parts: TrainedPart[]
   printers: TrainedPrinter[]
-  notes: string[]
 }
 
-async function ownFleet(db: Db): Promise<Practised> {
+async function ownFleet(db: Db): Promise<Practised & { notes: string[] }> {
   const printers = await db
     .select({ id: printer.id, name: printer.name })
     .from(printer)
@@ -119,6 +118,5 @@ function madeUp(): Practised {
         failureExtraMinor: usualExtraMinor,
       })),
     printers,
-    notes: [],
   }
 }
