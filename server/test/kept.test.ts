@@ -3,7 +3,7 @@ import type { Floor, LifeSummary, Round } from '@diatribon/contract'
 import pg from 'pg'
 import { emptyKept, factsDigest, migrateDatabase } from '../src/index.ts'
 import { doubtOfOtherProgram } from '../src/kept/bring.ts'
-import { inputs } from '../src/kept/inputs.ts'
+import { settings } from '../src/kept/settings.ts'
 import { Client, dayMs, migrations, scratchDatabase, type Workshop } from './scratch.ts'
 import { changes, workshopInUse, type InUse } from './workshopInUse.ts'
 
@@ -57,7 +57,7 @@ describe('kept figures', () => {
       expect({ words, ...followed }).toEqual({ words, ...(await fromNothing()) })
       expect(followed.stale).toEqual([])
     }
-    const followed = new Set(Object.values(inputs).flatMap(({ follows }) => Object.keys(follows).map(sqlName)))
+    const followed = new Set(Object.values(settings).flatMap(({ follows }) => Object.keys(follows).map(sqlName)))
     expect([...followed].filter((table) => !touched.has(table))).toEqual([])
   }, 300_000)
 

@@ -4,7 +4,7 @@ import type pg from 'pg'
 import { transaction } from '../platform/database.ts'
 import type { Figure } from './figure.ts'
 import type { FigureName } from '@diatribon/contract'
-import { inputs, inTime } from './inputs.ts'
+import { inTime, settings } from './settings.ts'
 import { tableOf } from './staleRows.ts'
 
 /** First half of the locks that keep two processes from working out the same figure at once. */
@@ -115,7 +115,7 @@ export async function staleOf(
   const everyone = ids === 'everyone'
   const { rows } = await pool.query<{ id: string; reckoned_at: Date | null }>({
     name: `kept-which-${name}-${everyone ? 'all' : 'some'}`,
-    text: `SELECT i.id, k.reckoned_at FROM ${everyone ? tableOf[inputs[name].about] : 'unnest($2::uuid[]) AS i(id)'}
+    text: `SELECT i.id, k.reckoned_at FROM ${everyone ? tableOf[settings[name].about] : 'unnest($2::uuid[]) AS i(id)'}
       ${everyone ? 'AS i' : ''} LEFT JOIN kept_figure k ON k.figure = $1 AND k.about = i.id
       WHERE ${everyone ? noLonger.replaceAll('$3', '$2') : noLonger}`,
     values: everyone ? [name, now] : [name, ids, now],
@@ -130,7 +130,7 @@ export async function staleOf(
 
 async function missingOf(pool: pg.Pool, name: FigureName): Promise<string[]> {
   const { rows } = await pool.query<{ id: string }>(
-    `SELECT i.id FROM ${tableOf[inputs[name].about]} AS i
+    `SELECT i.id FROM ${tableOf[settings[name].about]} AS i
       WHERE NOT EXISTS (SELECT 1 FROM kept_figure k WHERE k.figure = $1 AND k.about = i.id)`,
     [name],
   )

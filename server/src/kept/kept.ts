@@ -4,7 +4,7 @@ import type { WallClock } from '../platform/wallClock.ts'
 import type { Database } from '../platform/database.ts'
 import { sharedRead } from '../platform/sharedRead.ts'
 import { staleOf, perBatch, type StaleFigures } from './bring.ts'
-import { inputs, inTime } from './inputs.ts'
+import { inTime, settings } from './settings.ts'
 
 /** Commits that follow each other closely are followed together. */
 const restMs = 250
@@ -12,20 +12,8 @@ const restMs = 250
 const restAfter = (roundMs: number) => Math.min(2_000, Math.max(restMs, 2 * roundMs))
 /** Also without a word from this process: a day begins, or another process ended before it was done. */
 const lookMs = 20_000
-/** A count moves many ages a little, and a reading many limits: such figures follow at most so often. */
-const patienceMs: Partial<Record<FigureName, number>> = {
-  drift: 60_000,
-  scatter: 60_000,
-  lifeCurves: 120_000,
-  score: 600_000,
-  repairs: 60_000,
-  dueDates: 600_000,
-  demand: 120_000,
-  upgradeWatch: 60_000,
-}
+/** What follows everyone's facts in time follows at most so often. */
 const inTimeMs = 60_000
-/** Figures that take long for each one: few at a time, so that what falls due need not wait behind them. */
-const perSlice: Partial<Record<FigureName, number>> = { judgement: 8, lifeCurves: 2, score: 1, dueDates: 5, demand: 4 }
 /** A page waits for so many figures; for more it shows those that were kept. */
 const mostWaitedFor = 25
 /** Whoever has just written sees what follows from it. */
@@ -158,7 +146,7 @@ export function openKept(database: Database, clock: WallClock, told: KeptTold) {
   async function inSlices(name: FigureName, ids: string[]): Promise<string[]> {
     const changed: string[] = []
     // Slice by slice, so that what a page waits for comes between them.
-    const most = perSlice[name] ?? perBatch
+    const most = settings[name].perSlice ?? perBatch
     for (let i = 0; i < ids.length && !closed; i += most) {
       const task: KeptTask = {
         databaseUrl: database.url,
@@ -217,16 +205,16 @@ export function openKept(database: Database, clock: WallClock, told: KeptTold) {
         }
       const { stale, missing } = await staleOf(pool, name, 'everyone', clock())
       const ids = [...missing, ...stale]
-      if (ids.length === 0 || (missing.length === 0 && !due(name, patienceMs[name] ?? 0))) continue
+      if (ids.length === 0 || (missing.length === 0 && !due(name, settings[name].patienceMs ?? 0))) continue
       const changed = await bringInThread(name, ids)
       count += ids.length
-      if (changed.length > 0) onChange(name, inputs[name].about === 'printer' ? changed : null)
+      if (changed.length > 0) onChange(name, settings[name].about === 'printer' ? changed : null)
     }
     return count
   }
 
   function followsInTime(name: FigureName): boolean {
-    return Object.values(inputs[name].follows).includes('everyone, in time')
+    return Object.values(settings[name].follows).includes('everyone, in time')
   }
 
   async function someFollowInTime(name: FigureName): Promise<boolean> {

@@ -1,4 +1,4 @@
-import { inTime } from './inputs.ts'
+import { inTime } from './settings.ts'
 import { staleBy } from './staleRows.ts'
 
 const printer = { id: 'p', holdReason: null, enclosureC: 20, enclosureAt: new Date(0) }

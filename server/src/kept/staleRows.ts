@@ -2,7 +2,7 @@ import { isDeepStrictEqual } from 'node:util'
 import type pg from 'pg'
 import { figureNames, type ChangedTopics, type FigureName } from '@diatribon/contract'
 import { areaOfTable } from '../platform/areaOfTable.ts'
-import { followedByNone, inputs, inTime } from './inputs.ts'
+import { followedByNone, inTime, settings } from './settings.ts'
 
 /** A row that a commit writes, and as it was; undefined: it is new. */
 export interface Change {
@@ -22,10 +22,10 @@ export function staleBy(changes: readonly Change[]): Stale {
   const of = new Map<string, Stale['of'][number]>()
   const everyones = new Set<FigureName>()
   for (const { table, row, was } of changes) {
-    const following = figureNames.filter((name) => inputs[name].follows[table])
+    const following = figureNames.filter((name) => settings[name].follows[table])
     if (following.length === 0 || (was && onlyIn(row, was, followedByNone[table]))) continue
     for (const figure of following) {
-      const whose = inputs[figure].follows[table]!
+      const whose = settings[figure].follows[table]!
       if (whose === 'everyone') everyones.add(figure)
       else if (whose === 'everyone, in time') of.set(`${figure} ${inTime}`, { figure, about: inTime })
       else
@@ -48,7 +48,7 @@ export function sayChanged(
     if (area) to.add(area, (table === 'printer' ? id : printerId) ?? null)
   }
   for (const { figure, about } of of)
-    if (about !== inTime) to.add(figure, inputs[figure].about === 'printer' ? about : null)
+    if (about !== inTime) to.add(figure, settings[figure].about === 'printer' ? about : null)
   for (const figure of everyones) to.add(figure, null)
 }
 
@@ -76,7 +76,7 @@ export async function writeStale(client: pg.ClientBase, { of, everyones }: Stale
     )
   for (const figure of everyones)
     sent.push(
-      client.query(`INSERT INTO kept_stale (figure, about) SELECT $1, id FROM ${tableOf[inputs[figure].about]}`, [
+      client.query(`INSERT INTO kept_stale (figure, about) SELECT $1, id FROM ${tableOf[settings[figure].about]}`, [
         figure,
       ]),
     )

@@ -1,6 +1,6 @@
 import type { Request, Response, Router } from 'express'
 import type { Freshness, Read, ReadDeclaration } from '@diatribon/contract'
-import { inputs } from '../kept/inputs.ts'
+import { settings } from '../kept/settings.ts'
 import { leastFresh } from '../kept/leastFresh.ts'
 import type { Database } from '../platform/database.ts'
 import { freshFor, idFrom, requires, signedIn, type Services } from './services.ts'
@@ -64,7 +64,7 @@ async function freshOf(
 ): Promise<Freshness> {
   const all: Freshness[] = []
   for (const figure of restsOn)
-    all.push(await freshFor(services, request, figure, inputs[figure].about === about ? [id] : 'everyone'))
+    all.push(await freshFor(services, request, figure, settings[figure].about === about ? [id] : 'everyone'))
   for (const figure of restsOnAll) all.push(await freshFor(services, request, figure, 'everyone'))
   return all.length === 0 ? { asOf: null, waiting: 0 } : leastFresh(...all)
 }

@@ -6,10 +6,14 @@ import type { FigureName } from '@diatribon/contract'
  */
 type Whose = 'id' | 'printerId' | 'partTypeId' | 'upgradeId' | 'everyone' | 'everyone, in time'
 
-interface Inputs {
+interface Settings {
   about: 'printer' | 'part type' | 'upgrade'
   /** Facts that it follows from, by the name that the facts have for their table. */
   follows: Partial<Record<string, Whose>>
+  /** It follows at most so often: a count moves many ages a little, and a reading many limits. */
+  patienceMs?: number
+  /** So many at a time, where each takes long: what falls due need not wait behind them. */
+  perSlice?: number
 }
 
 /** Columns that none of them follows from: a thermometer tells those of the printer every minute. */
@@ -19,7 +23,7 @@ export const followedByNone: Partial<Record<string, readonly string[]>> = {
 }
 
 /** What the readings of a printer follow from, as series that restart where something was changed. */
-const series: Inputs['follows'] = {
+const series: Settings['follows'] = {
   reading: 'printerId',
   adjustment: 'printerId',
   printerEvent: 'printerId',
@@ -32,13 +36,14 @@ const series: Inputs['follows'] = {
 }
 
 /**
- * What each figure is a function of, besides the day. Whatever changes one of these rows says so in the same commit, so that
+ * What is set of each figure, and what it is a function of, besides the day. Whatever changes one of these rows says so in the same commit, so that
  * no figure can be taken for true that is not.
  */
-export const inputs: Record<FigureName, Inputs> = {
+export const settings: Record<FigureName, Settings> = {
   forecast: { about: 'printer', follows: { printer: 'id', counterPoint: 'printerId', site: 'everyone' } },
   judgement: {
     about: 'part type',
+    perSlice: 8,
     follows: {
       partType: 'id',
       fitting: 'partTypeId',
@@ -53,6 +58,8 @@ export const inputs: Record<FigureName, Inputs> = {
   },
   lifeCurves: {
     about: 'part type',
+    patienceMs: 120_000,
+    perSlice: 2,
     follows: {
       partType: 'id',
       fitting: 'partTypeId',
@@ -69,6 +76,8 @@ export const inputs: Record<FigureName, Inputs> = {
   },
   score: {
     about: 'part type',
+    patienceMs: 600_000,
+    perSlice: 1,
     follows: {
       partType: 'id',
       fitting: 'partTypeId',
@@ -79,14 +88,19 @@ export const inputs: Record<FigureName, Inputs> = {
   },
   repairs: {
     about: 'printer',
+    patienceMs: 60_000,
     follows: { printer: 'id', counterPoint: 'printerId', fault: 'everyone, in time' },
   },
   dueDates: {
     about: 'printer',
+    patienceMs: 600_000,
+    perSlice: 5,
     follows: { printer: 'id', counterPoint: 'printerId', fitting: 'printerId', site: 'everyone', partType: 'everyone' },
   },
   demand: {
     about: 'part type',
+    patienceMs: 120_000,
+    perSlice: 4,
     follows: {
       partType: 'id',
       fitting: 'partTypeId',
@@ -99,6 +113,7 @@ export const inputs: Record<FigureName, Inputs> = {
   },
   upgradeWatch: {
     about: 'upgrade',
+    patienceMs: 60_000,
     follows: {
       upgrade: 'id',
       upgradeChange: 'upgradeId',
@@ -134,9 +149,10 @@ export const inputs: Record<FigureName, Inputs> = {
       model: 'everyone',
     },
   },
-  scatter: { about: 'printer', follows: series },
+  scatter: { about: 'printer', patienceMs: 60_000, follows: series },
   drift: {
     about: 'printer',
+    patienceMs: 60_000,
     follows: {
       ...series,
       usage: 'printerId',
