@@ -68,6 +68,42 @@ describe('what maintenance costs', () => {
     expect(entries.map(({ kind, minor }) => [kind, minor])).toContainEqual(['lost prints', 2000])
   })
 
+  it('of a fault is the sum of what the same page counts for it: at the rate of whoever did it, at what was paid', async () => {
+    const { printer: printerId, nozzle } = shop.ids
+    const faultId = randomUUID()
+    const before = (await costs()).all
+    // Reported before the days that are asked for, mended within them: what it cost before is part of it.
+    await technician.act({ kind: 'report-fault', printerId, faultId, symptom: 'Clicks', mayGoOn: true, at: at(52) })
+    const slotId = (await slotOf(printerId, 'Nozzle')).id
+    const swap = { kind: 'swap-part', printerId, slotId, partTypeId: nozzle, faultId } as const
+    const first = await technician.act({ ...swap, removalReason: 'failed', at: at(15) })
+    await technician.act({
+      kind: 'close-fault',
+      printerId,
+      faultId,
+      causeId: null,
+      mechanism: 'Worn bore',
+      broughtAbout: 'unknown',
+      topic: null,
+      what: 'New nozzle',
+      minutes: 30,
+      permanence: 'permanent',
+      at: at(14),
+    })
+    const { all, faults } = await costs()
+    // Half an hour at 24 an hour, a third of 4.00 for the nozzle, and 20.00 for what its failure spoiled.
+    expect(faults).toMatchObject([{ id: faultId, minor: 1200 + 133 + 2000, minutes: 30 }])
+    expect(all.sumMinor - all.minor.power - (before.sumMinor - before.minor.power)).toBe(faults[0]!.minor)
+    // What is told otherwise later counts as it was amended.
+    await lead.act({
+      kind: 'amend',
+      entryKey: first.key,
+      reason: 'It was only worn',
+      correction: { removalReason: 'worn at check' },
+    })
+    expect((await costs()).faults).toMatchObject([{ minor: 1200 + 133 }])
+  })
+
   it('comes to the same however it is added up', async () => {
     const sums = await Promise.all(
       ['printer', 'model', 'part type', 'month'].map(async (by) => {

@@ -224,53 +224,56 @@ function allCosts(
     sql`${sql.raw(column)} >= ${from.toISOString()}::timestamptz AND ${sql.raw(column)} < ${until.toISOString()}::timestamptz`
   const here = (column: string) => (printerId ? sql`AND ${sql.raw(column)} = ${printerId}::uuid` : sql``)
   const work = (minutes: string) => sql`round(${sql.raw(minutes)} / 60.0 * w.rate)`
+  const forFault = (seq: string) => sql`LEFT JOIN mended x ON x.seq = ${sql.raw(seq)}`
   const by = (person: string) => sql`JOIN worker w ON w.id = ${sql.raw(person)}`
   return sql`worker AS (
     SELECT id, coalesce((${JSON.stringify(roles)}::jsonb->>role)::float8, ${labourMinorPerHour}::float8) AS rate FROM person),
+  -- Changes that were made for a fault, as they stand now.
+  mended AS MATERIALIZED (SELECT seq, min(fault_id::text)::uuid AS fault_id FROM fault_step WHERE kind = 'change' AND taken_back_seq IS NULL GROUP BY 1),
   cost AS MATERIALIZED (
     SELECT f.printer_id, f.part_type_id, f.fitted_at AS at, f.fitted_seq AS seq, 'parts' AS kind, s.name AS words,
-      round(coalesce((SELECT m.paid_minor / m.pieces FROM stock_move m JOIN stock_item i ON i.id = m.item_id
+      x.fault_id AS fault_id, round(coalesce((SELECT m.paid_minor / m.pieces FROM stock_move m JOIN stock_item i ON i.id = m.item_id
         WHERE i.part_type_id = f.part_type_id AND m.kind = 'in' AND m.paid_minor IS NOT NULL AND m.taken_back_seq IS NULL
           AND m.at <= f.fitted_at ORDER BY m.at DESC LIMIT 1), t.price_minor, 0)) AS minor
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id ${forFault('f.fitted_seq')}
     WHERE f.from_store AND f.taken_back_seq IS NULL AND ${span('f.fitted_at')} ${here('f.printer_id')}
     UNION ALL
-    SELECT f.printer_id, f.part_type_id, f.fitted_at, f.fitted_seq, 'labour', s.name, ${work('t.minutes')}
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id JOIN log_entry e ON e.seq = f.fitted_seq ${by('e.person_id')}
+    SELECT f.printer_id, f.part_type_id, f.fitted_at, f.fitted_seq, 'labour', s.name, NULL, ${work('t.minutes')}
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id ${forFault('f.fitted_seq')} JOIN log_entry e ON e.seq = f.fitted_seq ${by('e.person_id')}
     WHERE f.from_store AND f.taken_back_seq IS NULL AND e.kind IN ('swap-part', 'swap-kit', 'move-part')
-      AND NOT e.payload ? 'faultId' AND ${span('f.fitted_at')} ${here('f.printer_id')}
+      AND x.fault_id IS NULL AND ${span('f.fitted_at')} ${here('f.printer_id')}
     UNION ALL
-    SELECT f.printer_id, f.part_type_id, f.removed_at, f.removed_seq, 'lost prints', s.name || ' failed', coalesce(t.failure_extra_minor, 0)
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id
+    SELECT f.printer_id, f.part_type_id, f.removed_at, f.removed_seq, 'lost prints', s.name || ' failed', x.fault_id, coalesce(t.failure_extra_minor, 0)
+    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id ${forFault('f.removed_seq')}
     WHERE f.removal_reason = 'failed' AND f.taken_back_seq IS NULL AND ${span('f.removed_at')} ${here('f.printer_id')}
     UNION ALL
-    SELECT c.printer_id, NULL, c.at, c.seq, 'labour', u.name, ${work('c.minutes')}
+    SELECT c.printer_id, NULL, c.at, c.seq, 'labour', u.name, NULL, ${work('c.minutes')}
     FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id ${by('c.person_id')}
     WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
     UNION ALL
-    SELECT c.printer_id, NULL, c.at, c.seq, 'upgrades', u.name, coalesce((SELECT round(sum((part->>'pieces')::float8 * coalesce((part->>'priceMinor')::float8, 0)))
+    SELECT c.printer_id, NULL, c.at, c.seq, 'upgrades', u.name, NULL, coalesce((SELECT round(sum((part->>'pieces')::float8 * coalesce((part->>'priceMinor')::float8, 0)))
       FROM jsonb_array_elements(v.content->'parts') AS part), 0)
       - coalesce((SELECT sum(t.price_minor) FROM fitting f JOIN part_type t ON t.id = f.part_type_id WHERE f.fitted_seq = c.seq AND f.from_store), 0)
     FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id JOIN upgrade_version v ON v.upgrade_id = c.upgrade_id AND v.version = c.version
     WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
     UNION ALL
-    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'labour', s.name || ' ' || r.way, ${work('r.minutes')}
+    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'labour', s.name || ' ' || r.way, NULL, ${work('r.minutes')}
     FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id ${by('r.person_id')}
     WHERE r.taken_back_seq IS NULL AND r.fault_id IS NULL AND ${span('r.at')} ${here('r.printer_id')}
     UNION ALL
-    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'materials', s.name || ' ' || r.way, r.cost_minor
+    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'materials', s.name || ' ' || r.way, r.fault_id, r.cost_minor
     FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id
     WHERE r.taken_back_seq IS NULL AND ${span('r.at')} ${here('r.printer_id')}
     UNION ALL
-    SELECT k.printer_id, NULL, k.finished_at, k.finished_seq, 'labour', v.name, ${work('v.minutes')}
+    SELECT k.printer_id, NULL, k.finished_at, k.finished_seq, 'labour', v.name, NULL, ${work('v.minutes')}
     FROM check_sheet k JOIN (SELECT check_type_id, version, content->>'name' AS name, (content->>'minutes')::float8 AS minutes FROM check_version
       OFFSET 0) v ON v.check_type_id = k.check_type_id AND v.version = k.version ${by('k.finished_by')}
     WHERE k.outcome = 'done' AND ${span('k.finished_at')} ${here('k.printer_id')}
     UNION ALL
-    SELECT a.printer_id, NULL, a.closed_at, a.closed_seq, 'labour', a.symptom, ${work("(a.closing->>'minutes')::float8")}
+    SELECT a.printer_id, NULL, a.closed_at, a.closed_seq, 'labour', a.symptom, a.id, ${work("(a.closing->>'minutes')::float8")}
     FROM fault a ${by('a.closed_by')} WHERE a.closing IS NOT NULL AND ${span('a.closed_at')} ${here('a.printer_id')}
     UNION ALL
-    SELECT j.printer_id, NULL, j.finished_at, j.finished_seq, 'filament', j.name,
+    SELECT j.printer_id, NULL, j.finished_at, j.finished_seq, 'filament', j.name, NULL,
       round(g.metres * ${gramsPerMetre}::float8 / 1000 * ${filamentMinorPerKg ?? 0}::float8)
     FROM job j JOIN usage g ON g.seq = j.finished_seq
     WHERE j.outcome = 'failed' AND g.taken_back_seq IS NULL AND ${span('j.finished_at')} ${here('j.printer_id')})`
@@ -333,9 +336,17 @@ async function summedCosts(db: Db, costs: SQL, { by, timeZone }: Asked) {
   }
 }
 
-/** What each fault cost: its minutes, and of the parts that were changed for it their price and what their failure cost on top. */
-async function faultsOf(db: Db, { from, until, printerId }: Asked, rates: CostRates): Promise<CostsPage['faults']> {
+/** What each fault that was closed in the time cost: the sum of the costs that were counted for it, before that time too. */
+async function faultsOf(db: Db, asked: Asked, rates: CostRates): Promise<CostsPage['faults']> {
+  const { from, until, printerId } = asked
   const here = printerId ? sql`AND a.printer_id = ${printerId}::uuid` : sql``
+  const closed = sql`a.closing IS NOT NULL AND a.closed_at >= ${from.toISOString()}::timestamptz AND a.closed_at < ${until.toISOString()}::timestamptz ${here}`
+  const { rows: first } = await db.execute<{ at: string | null }>(
+    sql`SELECT min(a.reported_at) AS at FROM fault a WHERE ${closed}`,
+  )
+  const since = first[0]?.at
+  if (!since) return []
+  const costs = allCosts({ ...asked, from: new Date(Math.min(new Date(since).getTime(), from.getTime())) }, rates)
   const { rows } = await db.execute<{
     id: string
     seq: string
@@ -345,16 +356,11 @@ async function faultsOf(db: Db, { from, until, printerId }: Asked, rates: CostRa
     minutes: number
     minor: string
   }>(sql`
+    WITH ${costs}, of_fault AS (SELECT fault_id, sum(minor) AS minor FROM cost WHERE fault_id IS NOT NULL GROUP BY 1)
     SELECT a.id, a.reported_seq AS seq, p.name AS printer, a.closed_at AS at, a.symptom AS words, (a.closing->>'minutes')::float8 AS minutes,
-      round((a.closing->>'minutes')::float8 / 60 * ${rates.labourMinorPerHour}::float8) + coalesce((
-        SELECT sum(coalesce(t.price_minor, 0) + CASE WHEN o.removal_reason = 'failed' THEN coalesce(ot.failure_extra_minor, 0) ELSE 0 END)
-        FROM log_entry e JOIN fitting f ON f.fitted_seq = e.seq JOIN part_type t ON t.id = f.part_type_id
-        LEFT JOIN fitting o ON o.removed_seq = e.seq AND o.slot_id = f.slot_id LEFT JOIN part_type ot ON ot.id = o.part_type_id
-        WHERE e.printer_id = a.printer_id AND e.seq > a.reported_seq AND e.seq < a.closed_seq AND e.payload->>'faultId' = a.id::text
-          AND f.taken_back_seq IS NULL), 0) AS minor
-    FROM fault a JOIN printer p ON p.id = a.printer_id
-    WHERE a.closing IS NOT NULL AND a.closed_at >= ${from.toISOString()}::timestamptz AND a.closed_at < ${until.toISOString()}::timestamptz ${here}
-    ORDER BY minor DESC, a.closed_seq DESC LIMIT ${mostFaults}`)
+      coalesce(c.minor, 0) AS minor
+    FROM fault a JOIN printer p ON p.id = a.printer_id LEFT JOIN of_fault c ON c.fault_id = a.id
+    WHERE ${closed} ORDER BY minor DESC, a.closed_seq DESC LIMIT ${mostFaults}`)
   return rows.map(({ at, minor, minutes, seq, ...row }) => ({
     ...row,
     seq: Number(seq),
