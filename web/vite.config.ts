@@ -41,6 +41,7 @@ export default defineConfig({
       },
     }),
   ],
-  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0 },
+  // The manifest tells what a first view carries.
+  build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, manifest: true },
   server: { proxy: { '/api': process.env.DIATRIBON_API ?? 'http://127.0.0.1:4310' } },
 })

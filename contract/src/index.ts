@@ -63,7 +63,8 @@ export type { BringBackPrinter } from './actions/bringBackPrinter.ts'
 export type { SetSiteAddress } from './actions/setSiteAddress.ts'
 export type { SetSiteMains } from './actions/setSiteMains.ts'
 export type { SetCalendar } from './actions/setCalendar.ts'
-export { jobOutcomes, type FinishJob, type JobOutcome } from './actions/finishJob.ts'
+export { jobOutcomes, type JobOutcome } from './jobs/outcomes.ts'
+export type { FinishJob } from './actions/finishJob.ts'
 export type { BaselineValue, RecordBaseline } from './actions/recordBaseline.ts'
 export type { KitSwap, SwapKit } from './actions/swapKit.ts'
 export {
@@ -154,7 +155,6 @@ export { repairEffects, repairWays, type Repair, type RepairEffect, type RepairW
 export {
   limitNames,
   schools,
-  upgradeContent,
   verdicts,
   type LimitName,
   type School,
@@ -163,6 +163,7 @@ export {
   type UpgradeStep,
   type Verdict,
 } from './upgrades/upgrade.ts'
+export { upgradeContent } from './upgrades/upgradeFields.ts'
 export type {
   Arm,
   Campaign,
@@ -237,7 +238,6 @@ export type { SetPlanRules } from './actions/setPlanRules.ts'
 export type { LongJobPage, LongJobPrinter } from './plan/longJob.ts'
 export {
   onHoldOrders,
-  priceSchema,
   taskChoices,
   taskKinds,
   type Booking,
@@ -255,6 +255,7 @@ export {
   type TaskKind,
   type Visit,
 } from './plan/fortnight.ts'
+export { priceSchema } from './plan/priceSchema.ts'
 export type { CloseFault } from './actions/closeFault.ts'
 export type { GiveSignOff } from './actions/giveSignOff.ts'
 export type { WithdrawSignOff } from './actions/withdrawSignOff.ts'
@@ -421,7 +422,8 @@ export {
 export { capital, fieldWords } from './fields/fieldWords.ts'
 export { readInput } from './fields/readInput.ts'
 export { easyPin } from './people/pin.ts'
-export { firstYear, isDay, lastYear, momentField, readMoment } from './moments.ts'
+export { firstYear, isDay, lastYear, readMoment } from './moments.ts'
+export { momentField } from './momentFields.ts'
 export { momentAt, wallOf, zonedMoment } from './zone.ts'
 export type { PracticeFleet } from './trainer/practiceFleet.ts'
 export {

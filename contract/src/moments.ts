@@ -1,5 +1,3 @@
-import Joi from 'joi'
-
 /** Years in which something can have happened here. */
 export const firstYear = 1990
 export const lastYear = 2100
@@ -32,9 +30,3 @@ export function isDay(text: string): boolean {
   const found = dayPattern.exec(text)
   return found !== null && isInCalendar(found)
 }
-
-/** A moment in a body or a query, as it was sent. */
-export const momentField = Joi.string().custom((text: string, { error }) => (readMoment(text) ? text : error('moment')))
-
-/** A day of the calendar, YYYY-MM-DD. */
-export const dayField = Joi.string().custom((text: string, { error }) => (isDay(text) ? text : error('day')))

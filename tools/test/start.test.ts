@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { basename, dirname, join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
+import { gzipSync } from 'node:zlib'
 import pg from 'pg'
 import { migrateDatabase } from '@diatribon/server'
 import { migrations, scratchDatabase } from '../../server/test/scratch.ts'
@@ -124,6 +125,27 @@ it('starts, keeps a second start out, and stops everything when told to', async 
   expect(await first.ended).toBe(0)
   expect(isAlive(pid)).toBe(false)
   await expect(fetch(url)).rejects.toThrow()
+})
+
+interface BuiltFile {
+  file: string
+  isEntry?: boolean
+  imports?: string[]
+}
+
+it('carries at most 180 kB of script to whoever opens it first', () => {
+  const dist = join(root, 'web', 'dist')
+  const built = JSON.parse(readFileSync(join(dist, '.vite', 'manifest.json'), 'utf8')) as Record<string, BuiltFile>
+  const carried = new Set<string>()
+  const carry = ({ file, imports = [] }: BuiltFile) => {
+    if (carried.has(file)) return
+    carried.add(file)
+    for (const name of imports) carry(built[name]!)
+  }
+  for (const one of Object.values(built)) if (one.isEntry) carry(one)
+  const sizes = [...carried].map((file) => gzipSync(readFileSync(join(dist, file))).length)
+  expect(carried.size).toBeGreaterThan(1)
+  expect(sizes.reduce((sum, size) => sum + size, 0)).toBeLessThan(180_000)
 })
 
 it('starts again after it was killed, with nothing lost', async () => {

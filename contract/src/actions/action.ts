@@ -1,8 +1,8 @@
 import Joi from 'joi'
 import { mostPhotos } from '../attachment.ts'
-import { momentField } from '../moments.ts'
+import { momentField } from '../momentFields.ts'
 
-export { dayField } from '../moments.ts'
+export { dayField } from '../momentFields.ts'
 
 /** What every action carries: who says it is known from the session. */
 export interface ActionHeader<Kind extends string> {

@@ -1,5 +1,6 @@
 import type { Kit } from '../parts/kit.ts'
-import { modelPayload, type MachineLimits, type ModelBed, type ModelSlot } from '../printers/model.ts'
+import { modelPayload } from '../printers/modelFields.ts'
+import type { MachineLimits, ModelBed, ModelSlot } from '../printers/model.ts'
 import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 export interface ModelPayload {

@@ -1,4 +1,5 @@
-import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
+import { confirmedWorkField } from '../people/signOffFields.ts'
+import type { ConfirmedWork } from '../people/signOffs.ts'
 import { hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** A printer has one slot more than its model: something was added to it, or the model forgot it. */

@@ -1,5 +1,5 @@
 import type { SignOff } from '../people/signOffs.ts'
-import { slotWorkField } from '../parts/slotKinds.ts'
+import { slotWorkField } from '../parts/slotKindFields.ts'
 import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A kind of slot of the workshop's own: what work it is to change a part there is said when it is made. */

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { momentField } from '../moments.ts'
+import { momentField } from '../momentFields.ts'
 import { partHoursField, placeOnRack } from './takeInPrinter.ts'
 import { broughtAboutBy, inductionTopics, type BroughtAbout, type InductionTopic } from '../faults/fault.ts'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'

@@ -1,5 +1,6 @@
 import Joi from 'joi'
-import { limitFields, type MachineLimits } from '../printers/model.ts'
+import { limitFields } from '../printers/modelFields.ts'
+import type { MachineLimits } from '../printers/model.ts'
 import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** What one printer can do, other than its model: more after an upgrade, less where it is not what it was. */

@@ -1,4 +1,4 @@
-import { modelPayload } from '../printers/model.ts'
+import { modelPayload } from '../printers/modelFields.ts'
 import type { ModelPayload } from './addModel.ts'
 import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 

@@ -1,8 +1,6 @@
 import Joi from 'joi'
+import { jobOutcomes, type JobOutcome } from '../jobs/outcomes.ts'
 import { hours, jobFigures, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
-
-export const jobOutcomes = ['good', 'failed', 'stopped'] as const
-export type JobOutcome = (typeof jobOutcomes)[number]
 
 /** A print has ended, at `at`: its hours and filament count. */
 export interface FinishJob extends PrinterActionHeader<'finish-job'> {

@@ -1,6 +1,7 @@
 import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
-import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
+import { confirmedWorkField } from '../people/signOffFields.ts'
+import type { ConfirmedWork } from '../people/signOffs.ts'
 import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** A part goes from this printer to another one, and keeps its age. */

@@ -1,5 +1,6 @@
 import Joi from 'joi'
-import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
+import { confirmedWorkField } from '../people/signOffFields.ts'
+import type { ConfirmedWork } from '../people/signOffs.ts'
 import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
 
 /** An upgrade is taken off again: slots, parts and limits are what they were before it. */

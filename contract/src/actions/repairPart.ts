@@ -2,7 +2,8 @@ import { spoilt, type Spoilt } from '@diatribon/core'
 import Joi from 'joi'
 import { permanences, type Permanence } from '../faults/fault.ts'
 import { repairEffects, repairWays, type RepairEffect, type RepairWay } from '../parts/repair.ts'
-import { confirmedWorkField, type ConfirmedWork } from '../people/signOffs.ts'
+import { confirmedWorkField } from '../people/signOffFields.ts'
+import type { ConfirmedWork } from '../people/signOffs.ts'
 import {
   dayField,
   photoIds,

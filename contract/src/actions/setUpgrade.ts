@@ -1,5 +1,6 @@
 import Joi from 'joi'
-import { upgradeContent, type UpgradeContent } from '../upgrades/upgrade.ts'
+import { upgradeContent } from '../upgrades/upgradeFields.ts'
+import type { UpgradeContent } from '../upgrades/upgrade.ts'
 import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
 
 /** A design of an upgrade: new, or another version as practice grows. */

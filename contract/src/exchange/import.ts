@@ -1,4 +1,4 @@
-import { jobOutcomes } from '../actions/finishJob.ts'
+import { jobOutcomes } from '../jobs/outcomes.ts'
 import { removalReasons } from '../parts/removalReasons.ts'
 
 /** What the cells of a column hold; a list: which words of ours they stand for. */

@@ -1,5 +1,4 @@
-import Joi from 'joi'
-import { signOffs, type SignOff } from '../people/signOffs.ts'
+import type { SignOff } from '../people/signOffs.ts'
 
 /** A kind of slot: which parts fit, what work it is to change them, and the caution that stands beside that work. */
 export interface SlotKind {
@@ -113,9 +112,3 @@ const byName = new Map(slotKinds.map((kind) => [kind.name, kind]))
 
 /** A kind of the table by its name, whatever its case; own kinds of a workshop are not in it. */
 export const slotKind = (name: string): SlotKind | null => byName.get(name.toLowerCase()) ?? null
-
-/** What work the workshop says an own kind is; "none" is an answer too. */
-export const slotWorkField = Joi.string()
-  .valid(...signOffs)
-  .allow(null)
-  .required()

@@ -1,4 +1,3 @@
-import Joi from 'joi'
 import type { Role } from './rights.ts'
 
 /**
@@ -14,10 +13,6 @@ export type Relaxable = (typeof relaxable)[number]
 /** Work of these kinds is confirmed each time, and the confirmation stands in the book. */
 export const confirmedWork = ['hot work', 'mains'] as const satisfies readonly SignOff[]
 export type ConfirmedWork = (typeof confirmedWork)[number]
-
-export const confirmedWorkField = Joi.array()
-  .items(Joi.string().valid(...confirmedWork))
-  .unique()
 
 export interface SignedOff {
   signOff: SignOff

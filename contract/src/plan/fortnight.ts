@@ -1,6 +1,4 @@
 import type { Freshness } from '../freshness.ts'
-import Joi from 'joi'
-import { uuid } from '../actions/action.ts'
 import type { Role } from '../people/rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { PrinterSpot } from '../printers/spot.ts'
@@ -138,14 +136,6 @@ export interface PriceRequest {
   day: string
   personId: string | null
 }
-
-export const priceSchema = Joi.object<PriceRequest>({
-  tasks: Joi.array().items(Joi.string().max(120)).min(1).max(50).required(),
-  day: Joi.string()
-    .pattern(/^\d{4}-\d{2}-\d{2}$/)
-    .required(),
-  personId: uuid.allow(null).required(),
-})
 
 /** What a move would cost, before it is made. */
 export interface PricedMove {

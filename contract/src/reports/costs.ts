@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import type { Standing } from '@diatribon/core'
-import { dayField } from '../moments.ts'
+import { dayField } from '../momentFields.ts'
 import type { Role } from '../people/rights.ts'
 
 /** By which rates costs are reckoned. */

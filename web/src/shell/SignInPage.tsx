@@ -1,13 +1,16 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
 import { useForm } from '@mantine/form'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { Link, useLocation } from 'react-router'
 import type { Welcome } from '@diatribon/contract'
 import { useWelcome } from '../people/reads.ts'
 import { call } from '../ui/api.ts'
+import { Waiting } from '../ui/AsyncView.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { FirstRunForm } from './FirstRunForm.tsx'
 import classes from './SignInPage.module.css'
+
+// Once in the life of a workshop.
+const FirstRunForm = lazy(() => import('./FirstRunForm.tsx').then((module) => ({ default: module.FirstRunForm })))
 
 /** The way in: name and PIN, or opening the book of an empty site. */
 export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
@@ -24,7 +27,9 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
         <p className="quiet">The wear book of the workshop: running hours, parts, what is due, and who did what.</p>
         {empty ? (
           // Loaded anew, so that nothing of the page before the book was open remains.
-          <FirstRunForm onOpened={() => location.assign('/first-steps')} />
+          <Suspense fallback={<Waiting />}>
+            <FirstRunForm onOpened={() => location.assign('/first-steps')} />
+          </Suspense>
         ) : (
           <>
             <SignInForm demo={welcome?.demo ?? null} onSignedIn={onSignedIn} />

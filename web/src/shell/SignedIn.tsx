@@ -1,4 +1,4 @@
-import { useEffect, useState, type ReactNode } from 'react'
+import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react'
 import useSWR from 'swr'
 import { addressOf, reads, type Session } from '@diatribon/contract'
 import { callWithHeaders, Refused } from '../ui/api.ts'
@@ -6,8 +6,9 @@ import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { onSessionEnd } from '../ui/signInAgain.ts'
 import { SessionContext, type SessionHere } from './session.ts'
-import { SignInAgain } from './SignInAgain.tsx'
 import { SignInPage } from './SignInPage.tsx'
+
+const SignInAgain = lazy(() => import('./SignInAgain.tsx').then((module) => ({ default: module.SignInAgain })))
 
 const offsetKept = 'diatribon-offset-ms'
 
@@ -45,7 +46,11 @@ export function SignedIn({ children }: { children: ReactNode }) {
     return (
       <SessionContext value={session}>
         {children}
-        {(asked !== null || signedOut) && <SignInAgain person={session.person} onAgain={again} onLeave={leave} />}
+        {(asked !== null || signedOut) && (
+          <Suspense>
+            <SignInAgain person={session.person} onAgain={again} onLeave={leave} />
+          </Suspense>
+        )}
       </SessionContext>
     )
   }
