@@ -38,7 +38,7 @@ runCommand(async () => {
   let cluster = null
   try {
     failed.push(...(await runChecks(Object.keys(checks).filter(wants))))
-    if (wants('unit') && !(await jest('unit', results, {}, counts, only))) failed.push('unit')
+    if (wants('unit') && !(await jest('unit', results, {}, counts, only, ['unit', 'screens']))) failed.push('unit')
     if (wants('server') || wants('journeys')) {
       // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
       cluster = await startCluster(bin, clusterFolder(home, 'test-database'), { fsync: 'off', max_connections: '200' })
@@ -84,14 +84,14 @@ function run(step, command, env = {}) {
   return new Promise((done) => child.once('exit', (code) => done(code === 0)))
 }
 
-async function jest(project, results, env, counts, only) {
+async function jest(project, results, env, counts, only, projects = [project]) {
   const file = join(results, `${project}.json`)
   const options = [
     '--no-warnings',
     '--experimental-vm-modules',
     'node_modules/jest/bin/jest.js',
     '--selectProjects',
-    project,
+    ...projects,
     // Each file has a database of its own, so that two may run side by side.
     '--maxWorkers=2',
     '--forceExit',

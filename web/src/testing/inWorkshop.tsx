@@ -1,0 +1,64 @@
+import { MantineProvider } from '@mantine/core'
+import { render } from '@testing-library/react'
+import type { ReactNode } from 'react'
+import { createMemoryRouter } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
+import { SWRConfig } from 'swr'
+import type { Action, Role } from '@diatribon/contract'
+import { SessionContext, type SessionHere } from '../shell/session.ts'
+
+export const now = '2026-11-20T10:00:00.000Z'
+
+/** Somebody of a role in a workshop, at a fixed moment as far as the server tells it. */
+function sessionOf(role: Role): SessionHere {
+  return {
+    person: { id: '00000000-0000-4000-8000-000000000001', name: role, displayName: `Test ${role}`, role },
+    site: {
+      id: '00000000-0000-4000-8000-000000000002',
+      name: 'Test shed',
+      timeZone: 'Europe/Lisbon',
+      currency: 'EUR',
+      weekBegins: 1,
+      closedWeekdays: [],
+      closedDays: [],
+      address: null,
+      mainsVolts: 230,
+      relaxed: [],
+    },
+    labelsCarry: null,
+    now,
+    offsetMs: Date.parse(now) - Date.now(),
+  }
+}
+
+/**
+ * Shows a screen or a form as somebody of a role would see it. What it fetches is answered from `answers`, by address; what it sends is
+ * recorded and taken.
+ */
+export function inWorkshop(
+  shown: ReactNode,
+  { role = 'lead', answers = {} }: { role?: Role; answers?: Record<string, unknown> } = {},
+) {
+  const sent: Action[] = []
+  globalThis.fetch = ((_path: string, request: RequestInit) => {
+    const action = JSON.parse(String(request.body)) as Action
+    sent.push(action)
+    const entry = { key: action.key, seq: sent.length, recordedAt: now }
+    return Promise.resolve(Response.json({ entry }, { status: 201 }))
+  }) as typeof fetch
+  const fetcher = (path: string) =>
+    path in answers ? Promise.resolve(answers[path]) : Promise.reject(new Error(`Nobody answers ${path} in this test.`))
+  const router = createMemoryRouter([
+    {
+      path: '*',
+      element: (
+        <MantineProvider env="test">
+          <SWRConfig value={{ fetcher, provider: () => new Map(), shouldRetryOnError: false }}>
+            <SessionContext value={sessionOf(role)}>{shown}</SessionContext>
+          </SWRConfig>
+        </MantineProvider>
+      ),
+    },
+  ])
+  return { sent, ...render(<RouterProvider router={router} />) }
+}
