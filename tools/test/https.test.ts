@@ -160,7 +160,7 @@ describe('behind the proxy of docs/nginx.conf', () => {
     expect(stream.headers['content-type']).toContain('text/event-stream')
     const seen = new Promise<void>((done) => {
       stream.setEncoding('utf8').on('data', (text: string) => {
-        if (text.includes('"logbook"')) done()
+        if (text.includes('"book"')) done()
       })
     })
     await shop.lead.act({ kind: 'note', text: 'Seen through the proxy' })
