@@ -1,6 +1,8 @@
 import { once } from 'node:events'
 import { get } from 'node:http'
-import { topics, type LiveNotice } from '@diatribon/contract'
+import { randomUUID } from 'node:crypto'
+import { ChangedTopics, topics, type LiveNotice } from '@diatribon/contract'
+import { fitting } from '../src/process/live.ts'
 import { Client, pin, scratchWorkshop, type Workshop } from './scratch.ts'
 
 let shop: Workshop
@@ -95,4 +97,30 @@ it('listens again when its connection to the database was cut, and lets every pa
   const { seq } = await client.act({ kind: 'note', text: 'After the cut' })
   await page.until((notice) => notice.seq >= seq)
   page.close()
+})
+
+it('names printers as long as they fit into what the database carries, and loses no topic', () => {
+  const notice = (printers: number, ofThem: readonly (typeof topics)[number][]) => {
+    const changed = new ChangedTopics()
+    const ids = Array.from({ length: printers }, () => randomUUID())
+    for (const topic of ofThem) for (const id of ids) changed.add(topic, id)
+    return fitting(changed)
+  }
+  expect(notice(100, ['hours']).changed.hours).toHaveLength(100)
+  expect(notice(3, topics).changed.hours).toHaveLength(3)
+  for (const [printers, ofThem] of [
+    [101, ['hours']],
+    [40, topics],
+    [1000, topics],
+  ] as const) {
+    const found = notice(printers, ofThem)
+    expect(Object.keys(found.changed)).toHaveLength(ofThem.length)
+    expect(found.changed.hours).toBeNull()
+    expect(JSON.stringify(found).length).toBeLessThan(8000)
+  }
+})
+
+it('keeps an idle line longer than proxies do, so that no request meets its end', async () => {
+  const { headers } = await fetch(`${shop.server.url}/api/welcome`)
+  expect(headers.get('keep-alive')).toBe('timeout=65')
 })

@@ -153,7 +153,7 @@ async function benchPages(first, second, cookie) {
 }
 
 /** One page's event stream; `next` resolves at the next notice that has this in it. */
-async function open(url, cookie, word = '"logbook"', onNotice = () => undefined) {
+async function open(url, cookie, word = '"book"', onNotice = () => undefined) {
   const ended = new AbortController()
   const response = await fetch(`${url}/api/live`, { headers: { cookie }, signal: ended.signal })
   let waiting = () => undefined

@@ -10,8 +10,8 @@ const gatherMs = 50
 const restMs = 200
 const heartbeatMs = 15_000
 const reconnectMs = 500
-/** A notice names printers only while they fit well into PostgreSQL's 8,000 bytes, those of several topics. */
-const mostPrintersNamed = 8
+/** PostgreSQL takes 8,000 bytes; a notice names printers only while they fit well into it. */
+const longestNotice = 7_500
 
 /** Carries what commits touched from any server process to every open page. */
 export class Live {
@@ -75,7 +75,7 @@ export class Live {
   }
 
   private async notify(): Promise<void> {
-    const notice = given(this.pending).toNotice(mostPrintersNamed)
+    const notice = fitting(given(this.pending))
     this.pending = null
     this.notifiedAt = performance.now()
     // A lost notice is not a lost entry: pages fetch anew when their stream comes back.
@@ -122,6 +122,15 @@ export class Live {
   private send(text: string): void {
     for (const page of this.pages.keys()) page.write(text)
   }
+}
+
+/** A notice with as many printers named as fit: what changed of more printers has changed of any. */
+export function fitting(changed: ChangedTopics): LiveNotice {
+  for (const most of [100, 20, 5]) {
+    const notice = changed.toNotice(most)
+    if (JSON.stringify(notice).length <= longestNotice) return notice
+  }
+  return changed.toNotice(0)
 }
 
 /** Of any printer. */

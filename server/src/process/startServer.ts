@@ -122,6 +122,8 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   // A sender that dawdles must not hold a connection for ever: the whole of a request, photos and job files among them.
   server.headersTimeout = 15_000
   server.requestTimeout = 180_000
+  // Longer than proxies and programs keep an idle line: whoever closes first may meet a request that is on its way.
+  server.keepAliveTimeout = 65_000
   // Ready is a server whose pages can say what falls due, and that is worked out in the thread.
   await thread
   await listen(server, host, port)
