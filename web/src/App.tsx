@@ -1,4 +1,4 @@
-import { Suspense } from 'react'
+import { Suspense, useEffect } from 'react'
 import { Link, Route, Routes } from 'react-router'
 import { page } from './page.ts'
 import { Guarded } from './shell/Broken.tsx'
@@ -7,9 +7,7 @@ import { Waiting } from './ui/AsyncView.tsx'
 
 const ReportPage = page(() => import('./faults/ReportPage.tsx'), 'ReportPage')
 const JoinPage = page(() => import('./people/JoinPage.tsx'), 'JoinPage')
-// Fetched beside the question who is there: neither waits for the other.
 const Rooms = page(() => import('./Rooms.tsx'), 'Rooms')
-Rooms.preload()
 
 /** Every screen has its own address; two of them need no account. */
 export function App() {
@@ -20,14 +18,7 @@ export function App() {
           <Route path="/label-unknown" element={<LabelUnknown />} />
           <Route path="/report/:code" element={<ReportPage />} />
           <Route path="/join/:code" element={<JoinPage />} />
-          <Route
-            path="*"
-            element={
-              <SignedIn>
-                <Rooms />
-              </SignedIn>
-            }
-          />
+          <Route path="*" element={<Inside />} />
         </Routes>
       </Suspense>
     </Guarded>
@@ -44,5 +35,15 @@ function LabelUnknown() {
       </p>
       <Link to="/floor">To the Floor</Link>
     </main>
+  )
+}
+
+/** Fetched beside the question who is there: neither waits for the other. Whoever scans a label needs nothing of it. */
+function Inside() {
+  useEffect(() => Rooms.preload(), [])
+  return (
+    <SignedIn>
+      <Rooms />
+    </SignedIn>
   )
 }
