@@ -1,5 +1,11 @@
 import type { Changed, LiveNotice } from './live.ts'
-import type { Topic } from './topics.ts'
+import { topics, type Topic } from './topics.ts'
+
+/** Anything may have changed: what was said meanwhile is lost. */
+export const anyChange = (): LiveNotice => ({
+  changed: Object.fromEntries(topics.map((topic) => [topic, null])),
+  seq: 0,
+})
 
 /** What has changed, gathered from rows and figures, for the pages that show it. */
 export class ChangedTopics {

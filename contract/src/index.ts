@@ -1,7 +1,7 @@
 export type { RefusalBody } from './refusal.ts'
 export { fromMinor, minorDigits, moneyWords, toMinor } from './money.ts'
 export type { Freshness } from './freshness.ts'
-export { ChangedTopics } from './changedTopics.ts'
+export { anyChange, ChangedTopics } from './changedTopics.ts'
 export type { Changed, LiveNotice } from './live.ts'
 export { addressOf, concerns, type Asked, type Read, type ReadDeclaration } from './read.ts'
 export { readAt, reads } from './reads.ts'

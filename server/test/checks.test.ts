@@ -1,17 +1,17 @@
 import { randomUUID } from 'node:crypto'
 import sharp from 'sharp'
-import {
-  type CheckSheet,
-  type CheckType,
-  type DriftingPage,
-  type EnclosureState,
-  type Floor,
-  type LogPage,
-  type PrinterChecks,
-  type PrinterPage,
-  type ReadingKind,
-  type ReadingSeries,
-  type Round,
+import type {
+  CheckSheet,
+  CheckType,
+  DriftingPage,
+  EnclosureState,
+  Floor,
+  LogPage,
+  PrinterChecks,
+  PrinterPage,
+  ReadingKind,
+  ReadingSeries,
+  Round,
 } from '@diatribon/contract'
 import { emptyKept } from '../src/index.ts'
 import { checksAndUpsets } from './starter.ts'

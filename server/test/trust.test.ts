@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import { request } from 'node:http'
 import { connect } from 'node:net'
-import { type ActionResult, type Floor, type PrinterPage, type RefusalBody } from '@diatribon/contract'
+import type { ActionResult, Floor, PrinterPage, RefusalBody } from '@diatribon/contract'
 import sharp from 'sharp'
 import type { RunningServer } from '../src/index.ts'
 import { Client, dayMs, pin, scratchWorkshop, type Workshop } from './scratch.ts'

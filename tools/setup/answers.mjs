@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { root } from './folders.mjs'
 
@@ -15,22 +15,20 @@ export async function answerSchemas() {
   const lines = []
   for (const area of readdirSync(contract, { withFileTypes: true }).filter((entry) => entry.isDirectory())) {
     const file = join(contract, area.name, 'reads.ts')
-    let text
-    try {
-      text = readFileSync(file, 'utf8')
-    } catch (error) {
-      if (error.code === 'ENOENT') continue // an area that is read by another's page
-      throw error
-    }
+    // Some areas are read by another's page.
+    if (!existsSync(file)) continue
+    const text = readFileSync(file, 'utf8')
     for (const [, imported, from] of text.matchAll(/^import type \{([^}]+)\} from '\.\.?\/([^']+)'/gm)) {
       const folder = text.includes(`'./${from}'`) ? `${area.name}/` : ''
-      for (const name of imported.split(',')) if (name.trim()) lines.push([name.trim(), `./src/${folder}${from}`])
+      for (const name of imported.split(',')) if (name.trim()) lines.push([name.trim(), `../src/${folder}${from}`])
     }
     for (const [, name, answer] of text.matchAll(/^export const (\w+) = read<(.+)>\(\)\(/gm)) names.push([name, answer])
   }
   const imports = [...new Map(lines).entries()].map(([name, from]) => `import type { ${name} } from '${from}'`)
   const types = names.map(([name, answer]) => `export type Answer_${name} = ${answer}`)
-  const path = join(contract, '..', `answers.${process.pid}.ts`)
+  const folder = join(contract, '..', 'dist')
+  mkdirSync(folder, { recursive: true })
+  const path = join(folder, `answers.${process.pid}.ts`)
   writeFileSync(path, [...imports, ...types].join('\n') + '\n')
   try {
     const generator = createGenerator({

@@ -25,7 +25,7 @@ export const enclosures = read<Record<string, EnclosureState>>()({
   path: '/enclosures',
   summary: 'What the thermometers in the enclosures told last, by printer',
   right: 'read',
-  shows: ['parts', 'printers', 'readings', 'upgrades'],
+  shows: ['enclosure', 'parts', 'printers', 'readings', 'upgrades'],
 })
 
 export const printer = read<PrinterPage>()({

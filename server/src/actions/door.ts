@@ -6,11 +6,11 @@ import { v5 as derivedId } from 'uuid'
 import type pg from 'pg'
 import {
   actionShapes,
+  anyChange,
   kindNames,
   mayDo,
   rolesWith,
   thingSet,
-  topics,
   type Action,
   type ActionKindName,
   type ActionResult,
@@ -235,7 +235,7 @@ async function recordTogether(pool: pg.Pool, asked: Asked[], tell: Told, triesLe
 async function afterLoss<T>({ announce }: Told, triesLeft: number, again: () => Promise<T>): Promise<T> {
   await setTimeout(lossPauseMs * 3 ** (3 - triesLeft))
   const answer = await again()
-  announce({ changed: Object.fromEntries(topics.map((topic) => [topic, null])), seq: 0 })
+  announce(anyChange())
   return answer
 }
 const lossPauseMs = 100

@@ -1,6 +1,6 @@
 import { reads } from '@diatribon/contract'
 import { Router } from 'express'
-import { type Services } from '../services/services.ts'
+import type { Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
 import { libraryOffer } from './offer.ts'
 

@@ -1,7 +1,7 @@
 import { given } from '@diatribon/core'
 import pg from 'pg'
 import type { Response } from 'express'
-import { ChangedTopics, topics, type LiveNotice, type Topic } from '@diatribon/contract'
+import { anyChange, ChangedTopics, type LiveNotice, type Topic } from '@diatribon/contract'
 
 const channel = 'diatribon_changes'
 /** Commits that follow each other closely share a notice: a NOTIFY serialises commits, so it is not sent inside them. */
@@ -54,7 +54,7 @@ export class Live {
       return
     }
     // Notices sent while nobody listened are lost: let every page fetch anew.
-    if (this.listener) this.send(`data: ${JSON.stringify(notice(topics))}\n\n`)
+    if (this.listener) this.send(`data: ${JSON.stringify(anyChange())}\n\n`)
     this.listener = client
   }
 
@@ -71,7 +71,7 @@ export class Live {
 
   /** Tells all processes of a change that no action made. */
   announceTopics(...changed: Topic[]): void {
-    this.announce(notice(changed))
+    this.announce({ changed: Object.fromEntries(changed.map((topic) => [topic, null])), seq: 0 })
   }
 
   private async notify(): Promise<void> {
@@ -93,7 +93,7 @@ export class Live {
       'cache-control': 'no-cache, no-transform', // compression would hold events back
       'x-accel-buffering': 'no',
     })
-    response.write(`retry: 1000\n\n${missed ? `data: ${JSON.stringify(notice(topics))}\n\n` : ': welcome\n\n'}`)
+    response.write(`retry: 1000\n\n${missed ? `data: ${JSON.stringify(anyChange())}\n\n` : ': welcome\n\n'}`)
     this.pages.set(response, isStillIn)
     response.on('close', () => this.pages.delete(response))
   }
@@ -132,9 +132,3 @@ export function fitting(changed: ChangedTopics): LiveNotice {
   }
   return changed.toNotice(0)
 }
-
-/** Of any printer. */
-const notice = (changed: readonly Topic[]): LiveNotice => ({
-  changed: Object.fromEntries(changed.map((topic) => [topic, null])),
-  seq: 0,
-})

@@ -1,7 +1,7 @@
 import { reads } from '@diatribon/contract'
 import { Router } from 'express'
 import { Refusal } from '../platform/refusal.ts'
-import { type Services } from '../services/services.ts'
+import type { Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { drifting } from './drifting.ts'

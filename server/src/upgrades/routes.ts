@@ -1,6 +1,6 @@
 import { Router } from 'express'
 import { reads } from '@diatribon/contract'
-import { type Services } from '../services/services.ts'
+import type { Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
 import { candidatesOf, standingRules, upgradePage, upgradesPage } from './pages.ts'
 

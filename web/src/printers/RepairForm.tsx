@@ -1,4 +1,4 @@
-import { type Spoilt } from '@diatribon/core'
+import type { Spoilt } from '@diatribon/core'
 import { Radio, Select, SimpleGrid, Stack, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import {

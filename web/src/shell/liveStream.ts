@@ -1,4 +1,4 @@
-import { topics, type LiveNotice } from '@diatribon/contract'
+import { anyChange, type LiveNotice } from '@diatribon/contract'
 
 type Listener = (notice: LiveNotice) => void
 
@@ -65,7 +65,7 @@ function listen(ended: AbortSignal, onNotice: Listener, onConnection: (connected
       heard()
       onConnection(true)
       // What was said while we were away is lost: fetch everything anew.
-      if (wasAway) onNotice({ changed: Object.fromEntries(topics.map((topic) => [topic, null])), seq: 0 })
+      if (wasAway) onNotice(anyChange())
       wasAway = false
     }
     source.onmessage = ({ data }: MessageEvent<string>) => {

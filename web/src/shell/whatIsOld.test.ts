@@ -1,5 +1,5 @@
 import { jest } from '@jest/globals'
-import { addressOf, readAt, reads, type Changed, type ReadDeclaration } from '@diatribon/contract'
+import { addressOf, areas, readAt, reads, type Changed, type ReadDeclaration, type Topic } from '@diatribon/contract'
 import { whatIsOld } from './whatIsOld.ts'
 
 const limpet = '11111111-1111-4111-8111-111111111111'
@@ -11,6 +11,7 @@ it.each<[string, Changed, boolean]>([
   [addressOf(reads.floor, {}), { enclosure: [whelk] }, false],
   [addressOf(reads.floor, {}), { due: [whelk] }, true],
   [addressOf(reads.enclosures, {}), { printers: [limpet] }, true],
+  [addressOf(reads.enclosures, {}), { enclosure: [limpet] }, true],
   [addressOf(reads.printer, { id: limpet }), { printers: [whelk], due: [whelk] }, false],
   [addressOf(reads.printer, { id: limpet }), { printers: [limpet] }, true],
   [addressOf(reads.printer, { id: limpet }), { printers: null }, true],
@@ -26,6 +27,11 @@ it('finds every read by its address, and none by another’s', () => {
     const address = addressOf(of, { id: limpet, code: 'abc' } as never).replace(/\?.*/, '')
     expect(readAt(address)?.of).toBe(of)
   }
+})
+
+it('has a read that shows it, for every area', () => {
+  const shown = new Set(Object.values(reads).flatMap(({ shows }): readonly Topic[] => shows))
+  expect(areas.filter((area) => !shown.has(area))).toEqual([])
 })
 
 it('fetches what is dear at most so often, and once more for what came meanwhile', () => {
