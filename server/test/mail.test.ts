@@ -144,6 +144,31 @@ describe('the morning mail', () => {
     expect((await page(technician)).last).toEqual({ day: '2026-11-20', state: 'sent', problem: null })
   })
 
+  it('does not come a second time where somebody has had today’s sent, and comes again to whoever asks', async () => {
+    const before = mails.length
+    await put(shop.lead, '/api/mail/mine', { address: 'lead@example.org', wantsMorningMail: true })
+    const { person } = await shop.lead.get<{ person: { id: string } }>('/api/session')
+    await technician.act({ kind: 'note', text: 'For the lead', mentions: [person.id] })
+    moment = Date.parse('2026-11-20T07:02:00Z')
+    const asked = () => shop.lead.call<{ error: { message: string } }>('POST', '/api/mail/now')
+    expect((await asked()).status).toBe(200)
+    expect(await send()).toBe(0)
+    expect((await page(shop.lead)).last).toEqual({ day: '2026-11-20', state: 'sent', problem: null })
+    expect((await asked()).status).toBe(200)
+    expect(mails.slice(before).map(({ to }) => to)).toEqual([['lead@example.org'], ['lead@example.org']])
+    // At once: whoever finds it being sent is told so, and each that is said to be sent has come.
+    await shop.server.services.database.pool.query('DELETE FROM mail_sent WHERE person_id = $1', [person.id])
+    const [one, two, byItself] = await Promise.all([asked(), asked(), send()])
+    const answers = [one.status, two.status].sort()
+    expect([
+      [200, 200],
+      [200, 409],
+      [409, 409],
+    ]).toContainEqual(answers)
+    expect(mails).toHaveLength(before + 2 + byItself + answers.filter((status) => status === 200).length)
+    await put(shop.lead, '/api/mail/mine', { address: 'lead@example.org', wantsMorningMail: false })
+  })
+
   it('is tried again after a while where it failed, five times at most', async () => {
     await put(shop.lead, '/api/mail/server', settings({ port: 1 }))
     moment = Date.parse('2026-11-23T07:01:00Z')

@@ -4,7 +4,7 @@ import type { MailServer, SetMailServer } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { mailServer, site } from '../platform/tables.ts'
 
-type Row = typeof mailServer.$inferSelect
+export type MailServerRow = typeof mailServer.$inferSelect
 
 /** A mail server that answers at all does so in this time. */
 const patienceMs = 15_000
@@ -25,12 +25,12 @@ export interface Mail {
   id: string
 }
 
-export async function mailServerHere(db: Db): Promise<Row | null> {
+export async function mailServerHere(db: Db): Promise<MailServerRow | null> {
   const [row] = await db.select().from(mailServer).limit(1)
   return row ?? null
 }
 
-export const shownServer = ({ host, port, security, userName, fromAddress, sendAt }: Row): MailServer => ({
+export const shownServer = ({ host, port, security, userName, fromAddress, sendAt }: MailServerRow): MailServer => ({
   host,
   port,
   security,
@@ -74,7 +74,7 @@ export async function forgetMailServer(db: Db): Promise<void> {
  * Hands a mail to the workshop's mail server.
  * @throws MailProblem in words, without the password
  */
-export async function sendMail(server: Row, { to, subject, text, id }: Mail): Promise<void> {
+export async function sendMail(server: MailServerRow, { to, subject, text, id }: Mail): Promise<void> {
   const { host, port, security, userName, password, fromAddress } = server
   const transport = createTransport({
     host,

@@ -7,8 +7,8 @@ import { badInput, checked, Refusal } from '../platform/refusal.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { requires, signedIn, type Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
-import { forgetMailServer, mailServerHere, MailProblem, sendMail, setMailServer, shownServer } from './post.ts'
-import { mailFor } from './sendMorningMails.ts'
+import { forgetMailServer, mailServerHere, MailProblem, setMailServer, shownServer } from './post.ts'
+import { sendTodaysMail } from './sendMorningMails.ts'
 
 /** A password goes over a line that others may hear only on this machine itself. */
 const isOwnMachine = (host: string) => /^(localhost|127\.0\.0\.1|\[?::1\]?)$/i.test(host)
@@ -78,21 +78,17 @@ export function mailRoutes(services: Services): Router {
     services.live.announceTopics('mail')
     response.status(204).end()
   })
-  /** Today's mail to oneself, now: so that whoever sets it up sees that it comes. */
+  /** Today's mail to oneself, now: so that whoever sets it up sees that it comes. It is the one of the day. */
   router.post('/mail/now', requires(services, 'read'), brake, async (request, response) => {
     const { person } = signedIn(request)
     const server = await mailServerHere(db)
     const [mine] = await db.select().from(mailChoice).where(eq(mailChoice.personId, person.id))
     if (!server) throw new Refusal(409, 'no-mail-server', 'No mail server is set. A lead sets it under Workshop.')
     if (!mine?.address) throw new Refusal(409, 'no-mail-address', 'Set your mail address first.')
-    const mail = (await mailFor(services, { id: person.id, name: person.displayName, address: mine.address })) ?? {
-      to: mine.address,
-      subject: 'Nothing to tell today',
-      text: 'Nothing is planned for you today, nothing has become overdue, and nobody has mentioned you.\n',
-      id: `nothing-${person.id}`,
-    }
     try {
-      await sendMail(server, mail)
+      const who = { id: person.id, name: person.displayName, address: mine.address }
+      if (!(await sendTodaysMail(services, server, who)))
+        throw new Refusal(409, 'mail-on-its-way', 'Today’s mail is just being sent to you.')
     } catch (error) {
       if (error instanceof MailProblem) throw new Refusal(503, 'mail-not-sent', error.message)
       throw error
