@@ -39,6 +39,8 @@ export default defineConfig({
   expect: { timeout: 30_000 },
   use: {
     viewport: { width: 1280, height: 800 },
+    // A hand that finds nothing to press says what it looked for, long before the whole journey gives up.
+    actionTimeout: 90_000,
     locale: 'en-GB',
     timezoneId: 'Europe/Lisbon',
     // Nobody watches: what slides and fades only makes a loaded machine slower.
