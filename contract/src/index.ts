@@ -212,7 +212,7 @@ export {
   type CostLine,
   type CostRates,
   type CostsPage,
-} from './reports/costs.ts'
+} from './costs/costs.ts'
 export type { AdoptPolicy } from './actions/adoptPolicy.ts'
 export type { BringNeighbourLives } from './actions/bringNeighbourLives.ts'
 export type { WeighNeighbourLives } from './actions/weighNeighbourLives.ts'

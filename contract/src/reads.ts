@@ -10,7 +10,7 @@ import * as upgrades from './upgrades/reads.ts'
 import * as jobs from './jobs/reads.ts'
 import * as mail from './mail/reads.ts'
 import * as logbook from './logbook/reads.ts'
-import * as reports from './reports/reads.ts'
+import * as costs from './costs/reads.ts'
 import * as people from './people/reads.ts'
 import * as library from './library/reads.ts'
 import * as trainer from './trainer/reads.ts'
@@ -31,7 +31,7 @@ export const reads = {
   ...jobs,
   ...mail,
   ...logbook,
-  ...reports,
+  ...costs,
   ...people,
   ...library,
   ...trainer,

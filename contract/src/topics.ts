@@ -31,6 +31,7 @@ export const figureNames = [
   'repairs',
   'dueDates',
   'demand',
+  'costs',
   'upgradeWatch',
 ] as const
 export type FigureName = (typeof figureNames)[number]

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto'
 import type { Box, CostsPage, FortnightPage, Loan, LogPage, PrinterPage, Round } from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
-import { itemOf } from './samples.ts'
+import { design, itemOf } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
@@ -16,7 +16,7 @@ beforeAll(async () => {
 })
 afterAll(() => shop.close())
 
-const costs = (query = '') => lead.get<CostsPage>(`/api/reports/costs?from=2026-10-01&until=2026-11-20${query}`)
+const costs = (query = '') => lead.get<CostsPage>(`/api/costs?from=2026-10-01&until=2026-11-20${query}`)
 const slotOf = async (printerId: string, name: string) =>
   (await lead.get<PrinterPage>(`/api/printers/${printerId}`)).slots.find((slot) => slot.name === name)!
 
@@ -104,6 +104,68 @@ describe('what maintenance costs', () => {
     expect((await costs()).faults).toMatchObject([{ minor: 1200 + 133 }])
   })
 
+  it('of an upgrade is never less than nothing, and a part that it fits is counted once', async () => {
+    const { hardNozzle, printer: printerId } = shop.ids
+    const [plain, linked, itemId] = [randomUUID(), randomUUID(), randomUUID()]
+    const steps = [{ kind: 'fit part' as const, slot: 'Nozzle', partTypeId: hardNozzle }]
+    const part = { pieces: 1, made: 'bought' as const }
+    const before = (await costs()).all.minor
+    const design1 = design({ name: 'Hard nozzle', minutes: 10, steps })
+    await technician.act({ kind: 'set-upgrade', upgradeId: plain, version: 0, content: design1, at: at(10) })
+    const change = {
+      kind: 'install-upgrade',
+      printerId,
+      version: 1,
+      alreadyBack: true,
+      confirmed: ['hot work'],
+    } as const
+    await technician.act({ ...change, changeId: randomUUID(), upgradeId: plain, at: at(9) })
+    const first = (await costs()).all.minor
+    // 1.00 by the catalogue, which the design does not name at all, and ten minutes at 24 an hour.
+    expect([first.parts - before.parts, first.upgrades - before.upgrades]).toEqual([100, 0])
+    expect(first.labour - before.labour).toBe(400)
+    await technician.act({
+      kind: 'set-item',
+      itemId,
+      content: itemOf('Hard nozzles', { partTypeId: hardNozzle }),
+      at: at(8),
+    })
+    await technician.act({ kind: 'receive-items', lines: [{ itemId, pieces: 2, paidMinor: 900 }], at: at(7) })
+    const parts = [
+      { ...part, name: 'Hard nozzle', priceMinor: 700, itemId },
+      { ...part, name: 'Sleeve', priceMinor: 250 },
+    ]
+    const design2 = design({ name: 'Hard nozzle and sleeve', minutes: 10, steps, parts })
+    await technician.act({ kind: 'set-upgrade', upgradeId: linked, version: 0, content: design2, at: at(6) })
+    await technician.act({ ...change, changeId: randomUUID(), upgradeId: linked, at: at(5) })
+    const second = (await costs()).all.minor
+    // Half of 9.00 was paid for the nozzle; the sleeve is what the upgrade takes besides.
+    expect([second.parts - first.parts, second.upgrades - first.upgrades]).toEqual([450, 250])
+  })
+
+  it('of filament goes by the spool that was named when the job ended', async () => {
+    const { printer: printerId } = shop.ids
+    const [jobId, spoolId] = [randomUUID(), randomUUID()]
+    const spool = { name: 'Thick', material: 'PETG', abrasive: false, netGrams: 1000, tareGrams: 200 }
+    await technician.act({ kind: 'add-spool', spoolId, ...spool, diameterMm: 2.85, densityGPerCm3: 1.27, at: at(4) })
+    const before = (await costs()).all.minor.filament
+    await technician.act({ kind: 'start-job', printerId, jobId, name: 'Hook', plannedHours: 1, at: at(3) })
+    const end = await technician.act({
+      kind: 'finish-job',
+      printerId,
+      jobId,
+      spoolId,
+      hours: 1,
+      metres: 10,
+      outcome: 'failed',
+      at: at(2.9),
+    })
+    // 10 m of 2.85 mm at 1.27 g/cm³ are 81.02 g: at 20.00 a kilogram 1.62.
+    expect((await costs()).all.minor.filament - before).toBe(162)
+    await technician.act({ kind: 'amend', entryKey: end.key, reason: 'Less', correction: { metres: 5 } })
+    expect((await costs()).all.minor.filament - before).toBe(81)
+  })
+
   it('comes to the same however it is added up', async () => {
     const sums = await Promise.all(
       ['printer', 'model', 'part type', 'month'].map(async (by) => {
@@ -132,18 +194,15 @@ describe('what maintenance costs', () => {
   })
 
   it('is asked for by days that there are, and comes as PDF', async () => {
-    const bad = await lead.call<{ error: { message: string } }>(
-      'GET',
-      '/api/reports/costs?from=2026-11-20&until=2026-11-01',
-    )
+    const bad = await lead.call<{ error: { message: string } }>('GET', '/api/costs?from=2026-11-20&until=2026-11-01')
     expect(bad).toMatchObject({
       status: 400,
       body: { error: { message: expect.stringContaining('before the first') as string } },
     })
-    expect((await lead.call('GET', '/api/reports/costs?from=x&until=2026-11-01')).status).toBe(400)
-    expect((await lead.call('GET', '/api/reports/costs?from=2020-11-20&until=2026-11-01')).status).toBe(400)
-    for (const path of ['costs-sheet?from=2026-10-01&until=2026-11-20', 'induction-sheet']) {
-      const pdf = await fetch(`${shop.server.url}/api/reports/${path}`, { headers: { cookie: lead.cookieNow } })
+    expect((await lead.call('GET', '/api/costs?from=x&until=2026-11-01')).status).toBe(400)
+    expect((await lead.call('GET', '/api/costs?from=2020-11-20&until=2026-11-01')).status).toBe(400)
+    for (const path of ['/api/costs/sheet?from=2026-10-01&until=2026-11-20', '/api/reports/induction-sheet']) {
+      const pdf = await fetch(`${shop.server.url}${path}`, { headers: { cookie: lead.cookieNow } })
       expect(pdf.status).toBe(200)
       expect(
         Buffer.from(await pdf.arrayBuffer())

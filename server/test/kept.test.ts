@@ -31,8 +31,9 @@ async function kept() {
     `SELECT figure, about, result, holds_until FROM kept_figure WHERE figure <> 'program' ORDER BY 1, 2`,
   )
   const { rows: items } = await pool().query('SELECT * FROM due_item ORDER BY printer_id, what, position')
+  const { rows: costs } = await pool().query('SELECT * FROM cost ORDER BY printer_id, position')
   const { rows: stale } = await pool().query('SELECT * FROM kept_stale')
-  return { figures, items, stale }
+  return { figures, items, costs, stale }
 }
 
 async function fromNothing() {

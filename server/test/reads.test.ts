@@ -8,7 +8,6 @@ import {
   figureNames,
   reads,
   type LiveNotice,
-  type PersonHere,
   type PrinterPage,
   type ReadDeclaration,
   type Topic,
@@ -17,8 +16,7 @@ import { Ajv, type ValidateFunction } from 'ajv'
 import pg from 'pg'
 import type { AnswerSchemas } from '../src/process/openApi.ts'
 import { areaOfTable, tablesWithArea } from '../src/platform/areaOfTable.ts'
-import { itemOf } from './samples.ts'
-import { changes, workshopInUse, type InUse } from './workshopInUse.ts'
+import { changes, personOf, workshopInUse, type InUse } from './workshopInUse.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
 let inUse: InUse
@@ -81,72 +79,8 @@ function openPages({ shop: { ids }, whelk, idOf }: InUse): OpenPage[] {
   })
 }
 
-async function personOf(lead: InUse['lead'], role: string): Promise<string> {
-  return (await lead.get<PersonHere[]>('/api/people')).find((person) => person.role === role)!.id
-}
-
-/** What others do before anything is held, */
-const early: typeof changes = [
-  [
-    'a spool',
-    ({ lead, idOf }) =>
-      lead.act({
-        kind: 'add-spool',
-        spoolId: idOf('spool'),
-        name: 'Grey',
-        material: 'PLA',
-        abrasive: false,
-        diameterMm: 1.75,
-        densityGPerCm3: 1.24,
-        netGrams: 1000,
-        tareGrams: 200,
-      }),
-  ],
-  [
-    'a job with it',
-    ({ lead, whelk, idOf, now }) =>
-      lead.act({
-        kind: 'start-job',
-        printerId: whelk,
-        jobId: idOf('job of spool'),
-        name: 'Hook',
-        plannedHours: 1,
-        spoolId: idOf('spool'),
-        at: new Date(now - 30_000).toISOString(),
-      }),
-  ],
-  [
-    'its end',
-    ({ lead, whelk, idOf }) =>
-      lead.act({
-        kind: 'finish-job',
-        printerId: whelk,
-        jobId: idOf('job of spool'),
-        hours: 0.005,
-        metres: 10,
-        spoolId: idOf('spool'),
-        outcome: 'good',
-      }),
-  ],
-]
-
-/** and what they do besides the changes of every fact that a figure follows from. */
+/** What others do besides the changes of every fact that a figure follows from. */
 const late: typeof changes = [
-  [
-    'an item',
-    ({ lead, idOf, shop }) =>
-      lead.act({
-        kind: 'set-item',
-        itemId: idOf('item'),
-        version: 0,
-        content: { ...itemOf('Nozzles'), partTypeId: shop.ids.nozzle },
-      }),
-  ],
-  [
-    'goods that came in',
-    ({ lead, idOf }) =>
-      lead.act({ kind: 'receive-items', lines: [{ itemId: idOf('item'), pieces: 5, paidMinor: 900 }] }),
-  ],
   [
     'a swap',
     async ({ lead, technician, whelk, shop }) => {
@@ -200,16 +134,6 @@ const late: typeof changes = [
       }),
   ],
   [
-    'another role',
-    async ({ lead }) =>
-      lead.act({
-        kind: 'change-person',
-        personId: await personOf(lead, 'operator'),
-        displayName: 'Op',
-        role: 'technician',
-      }),
-  ],
-  [
     'a sign-off',
     async ({ lead }) =>
       lead.act({ kind: 'give-sign-off', personId: await personOf(lead, 'member'), signOff: 'motion', until: null }),
@@ -237,18 +161,6 @@ const late: typeof changes = [
     'a verdict',
     ({ lead, idOf }) =>
       lead.act({ kind: 'judge-upgrade', upgradeId: idOf('upgrade'), verdict: 'helped', reason: 'Seen' }),
-  ],
-  [
-    'rates',
-    ({ lead }) =>
-      lead.act({
-        kind: 'set-rates',
-        labourMinorPerHour: 4000,
-        roles: {},
-        powerMinorPerKWh: null,
-        watts: null,
-        filamentMinorPerKg: 2000,
-      }),
   ],
   [
     'a notice',
@@ -329,6 +241,7 @@ async function answersOf(pages: OpenPage[]): Promise<Map<string, { status: numbe
       if (own.some((text) => text.includes('kept_figure') && new RegExp(`["']${figure}["']`).test(text)))
         found.add(figure)
     if (isRead('due_item')) found.add('due')
+    if (isRead('cost')) found.add('costs')
     topicsRead.set(name, found)
   }
   return answers
@@ -340,7 +253,7 @@ it('tells every open page of what it shows, whatever others do', async () => {
   let seen = 0
   let before = await answersOf(pages)
   // What makes a printer leave comes last.
-  for (const [words, change] of [...early, ...changes.slice(0, -1), ...late, ...changes.slice(-1)]) {
+  for (const [words, change] of [...changes.slice(0, -1), ...late, ...changes.slice(-1)]) {
     notices.length = 0
     await change(inUse)
     const after = await answersOf(pages)

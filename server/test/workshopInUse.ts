@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import type { CheckType, PrinterPage } from '@diatribon/contract'
-import { design } from './samples.ts'
+import type { CheckType, PersonHere, PrinterPage } from '@diatribon/contract'
+import { design, itemOf } from './samples.ts'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 import { checksAndUpsets } from './starter.ts'
 
@@ -51,6 +51,10 @@ async function slotOf(lead: Client, printerId: string, name: string) {
   return page.slots.find((slot) => slot.name === name)!
 }
 
+export async function personOf(lead: InUse['lead'], role: string): Promise<string> {
+  return (await lead.get<PersonHere[]>('/api/people')).find((person) => person.role === role)!.id
+}
+
 /** What changes one fact or more of each table that a figure follows from; in this order. */
 export const changes: [words: string, change: (of: InUse) => Promise<unknown>][] = [
   ['a count', ({ lead, whelk }) => lead.act({ kind: 'count-hours', printerId: whelk, meterHours: 424 })],
@@ -80,6 +84,74 @@ export const changes: [words: string, change: (of: InUse) => Promise<unknown>][]
       const { nozzle: partTypeId } = shop.ids
       await technician.act({ kind: 'swap-part', printerId: whelk, slotId: id, removalReason: 'failed', partTypeId })
     },
+  ],
+  [
+    'a spool',
+    ({ lead, idOf }) =>
+      lead.act({
+        kind: 'add-spool',
+        spoolId: idOf('spool'),
+        name: 'Grey',
+        material: 'PLA',
+        abrasive: false,
+        diameterMm: 1.75,
+        densityGPerCm3: 1.24,
+        netGrams: 1000,
+        tareGrams: 200,
+      }),
+  ],
+  [
+    'a job with it',
+    ({ lead, whelk, idOf, now }) =>
+      lead.act({
+        kind: 'start-job',
+        printerId: whelk,
+        jobId: idOf('job of spool'),
+        name: 'Hook',
+        plannedHours: 1,
+        spoolId: idOf('spool'),
+        at: new Date(now - 30_000).toISOString(),
+      }),
+  ],
+  [
+    'its end',
+    ({ lead, whelk, idOf }) =>
+      lead.act({
+        kind: 'finish-job',
+        printerId: whelk,
+        jobId: idOf('job of spool'),
+        hours: 0.005,
+        metres: 10,
+        spoolId: idOf('spool'),
+        outcome: 'failed',
+      }),
+  ],
+  [
+    'rates',
+    ({ lead }) =>
+      lead.act({
+        kind: 'set-rates',
+        labourMinorPerHour: 4000,
+        roles: {},
+        powerMinorPerKWh: null,
+        watts: null,
+        filamentMinorPerKg: 2000,
+      }),
+  ],
+  [
+    'an item',
+    ({ lead, idOf, shop }) =>
+      lead.act({
+        kind: 'set-item',
+        itemId: idOf('item'),
+        version: 0,
+        content: { ...itemOf('Nozzles'), partTypeId: shop.ids.nozzle },
+      }),
+  ],
+  [
+    'goods that came in',
+    ({ lead, idOf }) =>
+      lead.act({ kind: 'receive-items', lines: [{ itemId: idOf('item'), pieces: 5, paidMinor: 900 }] }),
   ],
   [
     'a look that finds a part good',
@@ -349,6 +421,35 @@ export const changes: [words: string, change: (of: InUse) => Promise<unknown>][]
         note: null,
         dropped: false,
       }),
+  ],
+  [
+    'another role',
+    async ({ lead }) =>
+      lead.act({
+        kind: 'change-person',
+        personId: await personOf(lead, 'operator'),
+        displayName: 'Op',
+        role: 'technician',
+      }),
+  ],
+  [
+    'a part that was mended',
+    async ({ lead, technician, whelk }) => {
+      const { id: slotId } = await slotOf(lead, whelk, 'X belt')
+      const { fittings } = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
+      const fittingId = fittings.find((one) => one.slotId === slotId && one.removedAt === null)!.id
+      await technician.act({
+        kind: 'repair-part',
+        printerId: whelk,
+        slotId,
+        fittingId,
+        way: 'glued',
+        what: 'Clamp glued',
+        effect: 'as before',
+        permanence: 'permanent',
+        minutes: 12,
+      })
+    },
   ],
   [
     'a loan',

@@ -19,7 +19,7 @@ const pages = {
   Names: { path: '/api/printers/names' },
   Stores: { path: '/api/stores/items' },
   Upgrades: { path: '/api/upgrades' },
-  Costs: { path: `/api/reports/costs?from=${yearBefore}&until=${lastDay}` },
+  Costs: { path: `/api/costs?from=${yearBefore}&until=${lastDay}` },
 }
 
 /** The pages of a day with the demo's 14 printers, then with 1,000 printers that have one year behind them, then five. */
@@ -170,7 +170,7 @@ export async function grow(url, years) {
       FROM new_printer n JOIN printer p ON p.id = n.id, unnest(ARRAY['X belt pitch', 'Y belt pitch', 'bed warm-up time']) AS of(reading), generate_series(1, ${readings - 1}) k;
     INSERT INTO log_seal SELECT seq, coalesce(printer_id, site_id), '' FROM log_entry ON CONFLICT DO NOTHING;
     INSERT INTO log_search SELECT seq, ''::tsvector, '{}' FROM log_entry ON CONFLICT DO NOTHING;
-    TRUNCATE kept_figure, kept_stale, due_item;
+    TRUNCATE kept_figure, kept_stale, due_item, cost;
     ANALYZE;
   `)
   const { rows } = await client.query(

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import type { CostRates } from '../reports/costs.ts'
+import type { CostRates } from '../costs/costs.ts'
 import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
 
 /** What an hour of work, a kilowatt hour and a kilogram of filament cost from now on. */

@@ -41,7 +41,7 @@ export const finishJob: ActionKind<FinishJob> = {
     )
     if (!job)
       noticeMaterial(facts, { seq, siteId, printerId, at, material: action.material ?? spool?.material ?? null })
-    if (job) facts.put('job', { ...job, finishedAt: at, finishedSeq: seq, outcome })
+    if (job) facts.put('job', { ...job, spoolId: spoolId ?? null, finishedAt: at, finishedSeq: seq, outcome })
     if (spoolId) useSpool(facts, spoolId, at, metres)
   },
 

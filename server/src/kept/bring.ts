@@ -20,6 +20,7 @@ const lockClass: Record<FigureName, number> = {
   dueDates: 10,
   demand: 11,
   upgradeWatch: 12,
+  costs: 13,
 }
 /** Printers or part types that are worked out in one transaction. */
 export const perBatch = 50
@@ -178,5 +179,5 @@ const programLock = 7
 
 /** Forgets all that is kept, as a crash of the database does: what is asked for next is worked out anew. */
 export async function emptyKept(client: pg.ClientBase | pg.Pool): Promise<void> {
-  await client.query('TRUNCATE kept_figure, kept_stale, due_item')
+  await client.query('TRUNCATE kept_figure, kept_stale, due_item, cost')
 }

@@ -6,10 +6,14 @@ import type { FigureName } from '@diatribon/contract'
  */
 type Whose = 'id' | 'printerId' | 'partTypeId' | 'upgradeId' | 'everyone' | 'everyone, in time'
 
+type Row = Readonly<Record<string, unknown>>
+
 interface Settings {
   about: 'printer' | 'part type' | 'upgrade'
   /** Facts that it follows from, by the name that the facts have for their table. */
   follows: Partial<Record<string, Whose>>
+  /** Changes of such rows that it does not follow: what it makes of them stays as it is. `was` is undefined where the row is new. */
+  unless?: Partial<Record<string, (row: Row, was: Row | undefined) => boolean>>
   /** It follows at most so often: a count moves many ages a little, and a reading many limits. */
   patienceMs?: number
   /** So many at a time, where each takes long: what falls due need not wait behind them. */
@@ -34,6 +38,10 @@ const series: Settings['follows'] = {
   material: 'everyone',
   upset: 'everyone',
 }
+
+const costsNothing = ({ paidMinor }: Row) => paidMinor === null
+/** Nobody has worked before they came. */
+const sameRole = (row: Row, was: Row | undefined) => !was || row.role === was.role
 
 /**
  * What is set of each figure, and what it is a function of, besides the day. Whatever changes one of these rows says so in the same commit, so that
@@ -111,6 +119,41 @@ export const settings: Record<FigureName, Settings> = {
       counterPoint: 'everyone, in time',
     },
   },
+  costs: {
+    about: 'printer',
+    follows: {
+      printer: 'id',
+      fitting: 'printerId',
+      slot: 'printerId',
+      repair: 'printerId',
+      upgradeChange: 'printerId',
+      checkSheet: 'printerId',
+      fault: 'printerId',
+      job: 'printerId',
+      usage: 'printerId',
+      partType: 'everyone',
+      stockItem: 'everyone',
+      stockMove: 'everyone',
+      spool: 'everyone',
+      person: 'everyone',
+      upgrade: 'everyone',
+      model: 'everyone',
+      costRates: 'everyone',
+      site: 'everyone',
+    },
+    unless: {
+      // Of a printer only its model: whose filament it draws.
+      printer: (row, was) => row.modelId === was?.modelId,
+      // What is counted costs nothing, but for the filament of a job that failed.
+      usage: ({ kind }) => kind !== 'job',
+      job: ({ outcome }, was) => outcome !== 'failed' && was?.outcome !== 'failed',
+      stockMove: costsNothing,
+      person: sameRole,
+      // Nothing is drawn from a spool before it is there.
+      spool: (row, was) => !was || (row.diameterMm === was.diameterMm && row.densityGPerCm3 === was.densityGPerCm3),
+      site: (row, was) => row.labourCostMinorPerHour === was?.labourCostMinorPerHour,
+    },
+  },
   upgradeWatch: {
     about: 'upgrade',
     patienceMs: 60_000,
@@ -124,9 +167,14 @@ export const settings: Record<FigureName, Settings> = {
       cause: 'everyone, in time',
       partType: 'everyone, in time',
       fitting: 'everyone, in time',
+      repair: 'everyone, in time',
+      stockMove: 'everyone, in time',
+      person: 'everyone, in time',
+      costRates: 'everyone',
       reading: 'everyone, in time',
       counterPoint: 'everyone, in time',
     },
+    unless: { stockMove: costsNothing, person: sameRole },
   },
   due: {
     about: 'printer',

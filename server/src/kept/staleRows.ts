@@ -25,6 +25,7 @@ export function staleBy(changes: readonly Change[]): Stale {
     const following = figureNames.filter((name) => settings[name].follows[table])
     if (following.length === 0 || (was && onlyIn(row, was, followedByNone[table]))) continue
     for (const figure of following) {
+      if (settings[figure].unless?.[table]?.({ ...row }, was && { ...was })) continue
       const whose = settings[figure].follows[table]!
       if (whose === 'everyone') everyones.add(figure)
       else if (whose === 'everyone, in time') of.set(`${figure} ${inTime}`, { figure, about: inTime })

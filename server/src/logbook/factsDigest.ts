@@ -11,6 +11,7 @@ const noFacts = new Set<PgTable>([
   tables.keptFigure,
   tables.keptStale,
   tables.dueItem,
+  tables.cost,
   tables.credential,
   tables.deviceToken,
   tables.invitation,

@@ -9,6 +9,7 @@ import { readsOn } from '../services/serveRead.ts'
 import { calendarOf, feedOwner, feedSince, makeFeed, revokeFeed } from './calendarFeed.ts'
 import { longJob } from './longJob.ts'
 import { fortnightPage, priceMove } from './fortnightPage.ts'
+import { sendPdf } from '../reports/pdf.ts'
 import { weekSheet } from '../reports/weekSheet.ts'
 import { round } from './round.ts'
 import { planNow, stopSolving } from './sitePlan.ts'
@@ -49,9 +50,7 @@ export function planRoutes(services: Services): Router {
     const { person, site } = signedIn(request)
     const page = await fortnightPage(services.database.db, await planHere(person.id))
     const from = page.days[0]?.day ?? ''
-    response.type('application/pdf')
-    response.setHeader('content-disposition', `inline; filename="week-${from}.pdf"`)
-    weekSheet({ site, page, from }).pipe(response)
+    sendPdf(response, weekSheet({ site, page, from }), `week-${from}.pdf`)
   })
   serve(reads.longJob, async ({ request, fresh, db }) => {
     const { hours } = checked<{ hours: number }>(longJobQuery, request.query)

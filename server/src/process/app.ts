@@ -15,6 +15,7 @@ import { logbookRoutes } from '../logbook/routes.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
 import { deviceRoutes } from '../people/devices.ts'
 import { shortAddressRoutes } from '../reports/shortAddress.ts'
+import { costRoutes } from '../costs/routes.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { jobRoutes } from '../jobs/routes.ts'
 import { upgradesRoutes } from '../upgrades/routes.ts'
@@ -129,6 +130,7 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
   api.use(benchRoutes(services))
   api.use(deviceRoutes(services))
   api.use(exchangeRoutes(services))
+  api.use(costRoutes(services))
   api.use(reportRoutes(services))
   api.use(jobRoutes(services))
   api.use(storesRoutes(services))

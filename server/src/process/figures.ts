@@ -9,6 +9,7 @@ import { dueFigure } from '../plan/dueFigure.ts'
 import { forecastFigure } from '../plan/forecastFigure.ts'
 import { driftFigure } from '../readings/driftFigure.ts'
 import { scatterFigure } from '../readings/scatterFigure.ts'
+import { costsFigure } from '../costs/costsFigure.ts'
 import type { Figures } from '../kept/bring.ts'
 
 /** Every kept figure, by its name. */
@@ -20,6 +21,7 @@ export const figures: Figures = {
   repairs: repairsFigure,
   dueDates: dueDatesFigure,
   demand: demandFigure,
+  costs: costsFigure,
   upgradeWatch: watchFigure,
   due: dueFigure,
   scatter: scatterFigure,

@@ -66,7 +66,7 @@ const operations: Record<string, Operation> = {
   'get /api/reports/labels': { summary: 'PDF sheets of QR labels (query: of, size, printer)' },
   'get /api/reports/passport/{id}': { summary: 'PDF passport of a printer' },
   'get /api/stores/order-list': { summary: 'What to order, as PDF' },
-  'get /api/reports/costs-sheet': { summary: 'The same as PDF' },
+  'get /api/costs/sheet': { summary: 'The same as PDF' },
   'get /api/reports/induction-sheet': { summary: 'What broke by misuse here, and what prevents it, as PDF' },
   'post /api/jobs/read': { summary: 'Read a job file sent as the body (at most 50 MB; query: printer)' },
   'post /api/jobs/preflight': { summary: 'Which printers can take a job, with findings', body: preflightSchema },

@@ -1,4 +1,5 @@
 import PDFDocument from 'pdfkit'
+import type { Response } from 'express'
 import QRCode from 'qrcode'
 
 export type Pdf = InstanceType<typeof PDFDocument>
@@ -39,4 +40,11 @@ export function numberPages(pdf: Pdf, marginMm: number): Pdf {
   }
   pdf.end()
   return pdf
+}
+
+/** Answers with a document that a browser shows, under this name where it is kept. */
+export function sendPdf(response: Response, pdf: Pdf, name: string): void {
+  response.setHeader('content-type', 'application/pdf')
+  response.setHeader('content-disposition', `inline; filename="${name.replace(/[^\w.-]/g, '_')}"`)
+  pdf.pipe(response)
 }

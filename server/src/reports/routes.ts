@@ -1,25 +1,21 @@
 import { outOf, stopColumn } from '../rules/printerState.ts'
-import { reads, costsQuery, momentAt, type CostsQuery } from '@diatribon/contract'
 import { dayMs } from '@diatribon/core'
 import { and, asc, eq, isNull } from 'drizzle-orm'
-import { Router, type Request, type Response } from 'express'
+import { Router, type Request } from 'express'
 import { asBuilt, momentOf } from '../printers/asBuilt.ts'
 import { printerPage } from '../printers/printerPage.ts'
 import { logPage } from '../logbook/logPage.ts'
 import { handover } from '../logbook/handover.ts'
 import { sinceOf } from '../logbook/routes.ts'
-import { badInput, checked, Refusal } from '../platform/refusal.ts'
+import { badInput, Refusal } from '../platform/refusal.ts'
 import { addressOf, idFrom, freshFor, requires, signedIn, type Services } from '../services/services.ts'
-import { readsOn } from '../services/serveRead.ts'
 import { printer, printerModel, slot, spool, stockItem } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
 import { handoverSheet } from './handoverSheet.ts'
 import { holdTag } from './holdTag.ts'
-import { costsPage } from './costs.ts'
-import { costSheet } from './costSheet.ts'
 import { inductionSheet, mishaps } from './inductionSheet.ts'
 import { passport } from './passport.ts'
-import type { Pdf } from './pdf.ts'
+import { sendPdf } from './pdf.ts'
 import { shortCode } from './shortAddress.ts'
 
 const historyShown = 200
@@ -27,13 +23,12 @@ const historyShown = 200
 export function reportRoutes(services: Services): Router {
   const { db } = services.database
   const router = Router()
-  const serve = readsOn(services, router)
 
   router.get('/reports/labels', requires(services, 'read'), async (request, response) => {
     const { of = 'printers', size = 'large' } = request.query
     if (!Object.hasOwn(labelSizes, String(size))) throw badInput('size', 'The size must be large or small.')
     const labels = await labelsOf(String(of), request)
-    send(response, labelSheets(labels, size as LabelSize), `labels-${String(of)}.pdf`)
+    sendPdf(response, labelSheets(labels, size as LabelSize), `labels-${String(of)}.pdf`)
   })
 
   router.get('/reports/passport/:id', requires(services, 'read'), async (request, response) => {
@@ -49,7 +44,7 @@ export function reportRoutes(services: Services): Router {
     )
     const history = entries.filter(({ kind }) => kind !== 'count-hours')
     const address = goTo(addressOf(services, request), id)
-    send(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
+    sendPdf(response, passport({ site, page, built, history, address }), `passport-${page.printer.name}.pdf`)
   })
 
   router.get('/reports/hold-tag/:id', requires(services, 'read'), async (request, response) => {
@@ -67,7 +62,7 @@ export function reportRoutes(services: Services): Router {
       )
     const since = out.state === 'stopped' && stop ? new Date(stop.at) : row.heldAt
     const address = goTo(addressOf(services, request), id)
-    send(response, holdTag({ site, printer: row, out, since, address }), `hold-${row.name}.pdf`)
+    sendPdf(response, holdTag({ site, printer: row, out, since, address }), `hold-${row.name}.pdf`)
   })
 
   router.get('/reports/handover', requires(services, 'read'), async (request, response) => {
@@ -78,32 +73,12 @@ export function reportRoutes(services: Services): Router {
       timeZone: site.timeZone,
       since: sinceOf(request.query.since),
     })
-    send(response, handoverSheet({ site, person, page }), `handover-${page.until.slice(0, 10)}.pdf`)
+    sendPdf(response, handoverSheet({ site, person, page }), `handover-${page.until.slice(0, 10)}.pdf`)
   })
 
-  const costsOf = async (request: Request) => {
-    const { from, until, by = 'printer', printer: printerId } = checked<CostsQuery>(costsQuery, request.query)
-    const { timeZone } = signedIn(request).site
-    const [start, end] = [momentAt(from, '00:00', timeZone), momentAt(until, '24:00', timeZone)]
-    if (until < from) throw badInput('until', 'The last day lies before the first.')
-    return costsPage(db, {
-      from: new Date(start),
-      until: new Date(end),
-      by,
-      timeZone,
-      ...(printerId ? { printerId } : {}),
-    })
-  }
-  serve(reads.costs, ({ request }) => costsOf(request))
-  router.get('/reports/costs-sheet', requires(services, 'read'), async (request, response) => {
-    const { from, until } = checked<CostsQuery>(costsQuery, request.query)
-    const page = await costsOf(request)
-    const title = `Costs by ${page.by}, ${from} to ${until}`
-    send(response, costSheet({ site: signedIn(request).site, page, title }), `costs-${from}-${until}.pdf`)
-  })
   router.get('/reports/induction-sheet', requires(services, 'read'), async (request, response) => {
     const found = await mishaps(db, new Date(services.clock().getTime() - 365 * dayMs))
-    send(response, inductionSheet({ site: signedIn(request).site, found }), 'induction-sheet.pdf')
+    sendPdf(response, inductionSheet({ site: signedIn(request).site, found }), 'induction-sheet.pdf')
   })
 
   async function labelsOf(of: string, request: Request): Promise<Label[]> {
@@ -176,9 +151,3 @@ function baseOf(services: Services, request: Request): string {
 }
 
 const goTo = (base: string | null, id: string) => (base === null ? null : `${base}/go/${shortCode(id)}`)
-
-function send(response: Response, pdf: Pdf, name: string): void {
-  response.setHeader('content-type', 'application/pdf')
-  response.setHeader('content-disposition', `inline; filename="${name.replace(/[^\w.-]/g, '_')}"`)
-  pdf.pipe(response)
-}

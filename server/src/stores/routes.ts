@@ -2,6 +2,7 @@ import { Router } from 'express'
 import { reads } from '@diatribon/contract'
 import type { Request } from 'express'
 import { orderList } from '../reports/orderList.ts'
+import { sendPdf } from '../reports/pdf.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import { freshFor, requires, signedIn, type Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
@@ -23,9 +24,8 @@ export function storesRoutes(services: Services): Router {
     await freshFor(services, request, 'demand', 'everyone')
     const { now, timeZone } = here(request)
     const day = dayIn(timeZone)(now)
-    response.type('application/pdf')
-    response.setHeader('content-disposition', `inline; filename="order-list-${day}.pdf"`)
-    orderList({ site: signedIn(request).site, lines: await stockLines(db, { now, timeZone }), day }).pipe(response)
+    const list = orderList({ site: signedIn(request).site, lines: await stockLines(db, { now, timeZone }), day })
+    sendPdf(response, list, `order-list-${day}.pdf`)
   })
   return router
 }

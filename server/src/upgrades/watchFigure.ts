@@ -9,6 +9,7 @@ import {
   type BeforeAfter,
   type Trouble,
 } from '@diatribon/core'
+import { spentOn } from '../costs/spentOn.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
@@ -50,6 +51,7 @@ interface PrinterHere {
 /** How often what an upgrade should cure comes, before and after it, on printers that have it and those that have not. */
 export const watchFigure: Figure<UpgradeWatch> = {
   name: 'upgradeWatch',
+  needs: ['costs'],
   async reckon({ db, now }, ids) {
     const designs = await db
       .select({ row: upgrade, labour: site.labourCostMinorPerHour })
@@ -133,13 +135,13 @@ async function savingOf(
 /** Minutes of a fault of which nobody told them. Common practice, no source. */
 const usualMinutes = 30
 
-/** What one of these faults costs: the work, and what the failure of such a part costs on top. */
+/** What one of these faults costs: what was spent on those that are closed; before any is, the work and what the failure of such a part costs on top. */
 async function costOfFault(
   db: Db,
   { content, labour, faults }: { content: UpgradeContent; labour: number; faults: Happened[] },
 ): Promise<number> {
-  const told = faults.flatMap(({ minutes }) => minutes ?? [])
-  const minutes = told.length > 0 ? told.reduce((a, b) => a + b, 0) / told.length : usualMinutes
+  const spent = await spentOn(db, faults)
+  if (spent.size > 0) return Math.round([...spent.values()].reduce((a, b) => a + b, 0) / spent.size)
   const causes = await db.select().from(cause).where(inArray(cause.id, content.cures.causeIds))
   const kinds = causes.flatMap((one) => one.content.changes)
   const types = kinds.length === 0 ? [] : await db.select().from(partType).where(inArray(partType.slotKind, kinds))
@@ -147,7 +149,7 @@ async function costOfFault(
     failureExtraMinor === null ? [] : failureExtraMinor + (priceMinor ?? 0),
   )
   const extra = extras.length > 0 ? extras.reduce((a, b) => a + b, 0) / extras.length : 0
-  return Math.round((minutes / 60) * labour + extra)
+  return Math.round((usualMinutes / 60) * labour + extra)
 }
 
 type ChangeRow = typeof upgradeChange.$inferSelect

@@ -1,10 +1,10 @@
 import { doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core'
-import type { FailuresAhead, KitMatesHere, KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
+import type { CostKind, FailuresAhead, KitMatesHere, KnownAt, LifeFit, LifeKnown, Urgency } from '@diatribon/contract'
 import type { Doubted, LearnedLooks, LifeNode, LifePrior, Policy, PolicyName, PolicyReason } from '@diatribon/core'
-import { moment } from './columns.ts'
+import { entrySeq, moment } from './columns.ts'
 
 /**
- * Derived, not facts: figures that are kept until something that they follow from is touched. The three tables are not logged:
+ * Derived, not facts: figures that are kept until something that they follow from is touched. These tables are not logged:
  * after a crash of the database they are empty, all together, and are filled anew. May be emptied at any time.
  */
 export const keptFigure = pgTable(
@@ -48,6 +48,30 @@ export const dueItem = pgTable(
   (t) => [
     primaryKey({ columns: [t.printerId, t.what, t.itemId] }),
     index('due_item_order').on(t.what, t.urgency, t.dueDate, t.leftShare),
+  ],
+)
+
+/** What maintenance has cost: a row for each cost, of facts as they were amended, kept for each printer. Whatever tells money sums these. */
+export const cost = pgTable(
+  'cost',
+  {
+    printerId: uuid('printer_id').notNull(),
+    /** Order on the printer. */
+    position: integer('position').notNull(),
+    partTypeId: uuid('part_type_id'),
+    at: moment('at').notNull(),
+    /** The entry of the book that tells of it. */
+    seq: entrySeq('seq').notNull(),
+    kind: text('kind').$type<Exclude<CostKind, 'power'>>().notNull(),
+    words: text('words').notNull(),
+    /** The fault that it was spent on. */
+    faultId: uuid('fault_id'),
+    minor: doublePrecision('minor').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.printerId, t.position] }),
+    index('cost_at').on(t.at),
+    index('cost_fault').on(t.faultId),
   ],
 )
 

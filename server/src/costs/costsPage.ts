@@ -7,21 +7,23 @@ import {
   type CostLine,
   type CostRates,
   type CostsPage,
+  type Freshness,
 } from '@diatribon/contract'
 import { given, standings } from '@diatribon/core'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { costRates, printer, printerModel, site } from '../platform/tables.ts'
+import { printer, printerModel } from '../platform/tables.ts'
+import { ratesOf } from './ratesOf.ts'
 import { ranBetween } from '../upgrades/ranBetween.ts'
 
 const mostEntries = 100
 const mostFaults = 30
 /** Printers are reckoned month by month up to so long. */
 const mostDays = 800
-const gramsPerMetre = 2.98
 
 interface Asked {
+  fresh: Freshness
   from: Date
   until: Date
   by: CostGroup
@@ -29,9 +31,12 @@ interface Asked {
   printerId?: string
 }
 
-/** What maintenance cost in a time, by printer, model, part type or month. Each cost is a whole number of minor units, so that every way of adding them up comes to the same. */
+/**
+ * What maintenance cost in a time, by printer, model, part type or month: sums over the kept costs. Each is a whole number of minor units, so that
+ * every way of adding them up comes to the same.
+ */
 export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
-  const { from, until, by } = asked
+  const { fresh, from, until, by } = asked
   if ((until.getTime() - from.getTime()) / 86_400_000 > mostDays)
     throw new Refusal(400, 'bad-input', 'Ask for two years at most.', {
       until: 'Two years after the first day at most.',
@@ -48,8 +53,7 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
     .from(printer)
     .innerJoin(printerModel, eq(printerModel.id, printer.modelId))
   const own = printers.filter(({ id }) => !asked.printerId || id === asked.printerId)
-  const costs = allCosts(asked, rates)
-  const { sums, dearest } = await summedCosts(db, costs, asked)
+  const { sums, dearest } = await summedCosts(db, asked)
   const lines = new Map<string, CostLine>()
   const line = (id: string, name: string): CostLine => {
     const there = lines.get(id) ?? emptyLine(id, name)
@@ -81,6 +85,7 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
   if (by === 'part type') for (const one of lines.values()) one.runHours = all.runHours
   if (by === 'printer') judge(lines, own)
   return {
+    fresh,
     from: from.toISOString(),
     until: until.toISOString(),
     by,
@@ -93,7 +98,7 @@ export async function costsPage(db: Db, asked: Asked): Promise<CostsPage> {
     rates,
     entries: dearest,
     goods: await goodsOf(db, asked),
-    faults: await faultsOf(db, asked, rates),
+    faults: await faultsOf(db, asked),
     notes: notesOf(rates),
   }
 }
@@ -127,17 +132,6 @@ async function goodsOf(db: Db, { from, until, printerId }: Asked): Promise<Costs
     pieces: Number(pieces),
     perHour: Number(pieces) / Number(hours),
   }))
-}
-
-/** By which rates costs are reckoned; work alone where nobody has set the rest. */
-export async function ratesOf(db: Db): Promise<CostRates> {
-  const [row] = await db
-    .select({ labour: site.labourCostMinorPerHour, rates: costRates })
-    .from(site)
-    .leftJoin(costRates, eq(costRates.id, site.id))
-    .limit(1)
-  const { roles = {}, powerMinorPerKWh = null, watts = null, filamentMinorPerKg = null } = row?.rates ?? {}
-  return { labourMinorPerHour: row?.labour ?? 0, roles, powerMinorPerKWh, watts, filamentMinorPerKg }
 }
 
 const powerMinor = (hours: number, { powerMinorPerKWh, watts }: CostRates) =>
@@ -215,70 +209,6 @@ function groupName(by: CostGroup, timeZone: string): SQL {
   }
 }
 
-/** Every cost of the time as a row: what it was, on which printer, of which part, and which entry tells of it. */
-function allCosts(
-  { from, until, printerId }: Asked,
-  { labourMinorPerHour, roles, filamentMinorPerKg }: CostRates,
-): SQL {
-  const span = (column: string) =>
-    sql`${sql.raw(column)} >= ${from.toISOString()}::timestamptz AND ${sql.raw(column)} < ${until.toISOString()}::timestamptz`
-  const here = (column: string) => (printerId ? sql`AND ${sql.raw(column)} = ${printerId}::uuid` : sql``)
-  const work = (minutes: string) => sql`round(${sql.raw(minutes)} / 60.0 * w.rate)`
-  const forFault = (seq: string) => sql`LEFT JOIN mended x ON x.seq = ${sql.raw(seq)}`
-  const by = (person: string) => sql`JOIN worker w ON w.id = ${sql.raw(person)}`
-  return sql`worker AS (
-    SELECT id, coalesce((${JSON.stringify(roles)}::jsonb->>role)::float8, ${labourMinorPerHour}::float8) AS rate FROM person),
-  -- Changes that were made for a fault, as they stand now.
-  mended AS MATERIALIZED (SELECT seq, min(fault_id::text)::uuid AS fault_id FROM fault_step WHERE kind = 'change' AND taken_back_seq IS NULL GROUP BY 1),
-  cost AS MATERIALIZED (
-    SELECT f.printer_id, f.part_type_id, f.fitted_at AS at, f.fitted_seq AS seq, 'parts' AS kind, s.name AS words,
-      x.fault_id AS fault_id, round(coalesce((SELECT m.paid_minor / m.pieces FROM stock_move m JOIN stock_item i ON i.id = m.item_id
-        WHERE i.part_type_id = f.part_type_id AND m.kind = 'in' AND m.paid_minor IS NOT NULL AND m.taken_back_seq IS NULL
-          AND m.at <= f.fitted_at ORDER BY m.at DESC LIMIT 1), t.price_minor, 0)) AS minor
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id ${forFault('f.fitted_seq')}
-    WHERE f.from_store AND f.taken_back_seq IS NULL AND ${span('f.fitted_at')} ${here('f.printer_id')}
-    UNION ALL
-    SELECT f.printer_id, f.part_type_id, f.fitted_at, f.fitted_seq, 'labour', s.name, NULL, ${work('t.minutes')}
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id ${forFault('f.fitted_seq')} JOIN log_entry e ON e.seq = f.fitted_seq ${by('e.person_id')}
-    WHERE f.from_store AND f.taken_back_seq IS NULL AND e.kind IN ('swap-part', 'swap-kit', 'move-part')
-      AND x.fault_id IS NULL AND ${span('f.fitted_at')} ${here('f.printer_id')}
-    UNION ALL
-    SELECT f.printer_id, f.part_type_id, f.removed_at, f.removed_seq, 'lost prints', s.name || ' failed', x.fault_id, coalesce(t.failure_extra_minor, 0)
-    FROM fitting f JOIN part_type t ON t.id = f.part_type_id JOIN slot s ON s.id = f.slot_id ${forFault('f.removed_seq')}
-    WHERE f.removal_reason = 'failed' AND f.taken_back_seq IS NULL AND ${span('f.removed_at')} ${here('f.printer_id')}
-    UNION ALL
-    SELECT c.printer_id, NULL, c.at, c.seq, 'labour', u.name, NULL, ${work('c.minutes')}
-    FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id ${by('c.person_id')}
-    WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
-    UNION ALL
-    SELECT c.printer_id, NULL, c.at, c.seq, 'upgrades', u.name, NULL, coalesce((SELECT round(sum((part->>'pieces')::float8 * coalesce((part->>'priceMinor')::float8, 0)))
-      FROM jsonb_array_elements(v.content->'parts') AS part), 0)
-      - coalesce((SELECT sum(t.price_minor) FROM fitting f JOIN part_type t ON t.id = f.part_type_id WHERE f.fitted_seq = c.seq AND f.from_store), 0)
-    FROM upgrade_change c JOIN upgrade u ON u.id = c.upgrade_id JOIN upgrade_version v ON v.upgrade_id = c.upgrade_id AND v.version = c.version
-    WHERE c.taken_back_seq IS NULL AND ${span('c.at')} ${here('c.printer_id')}
-    UNION ALL
-    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'labour', s.name || ' ' || r.way, NULL, ${work('r.minutes')}
-    FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id ${by('r.person_id')}
-    WHERE r.taken_back_seq IS NULL AND r.fault_id IS NULL AND ${span('r.at')} ${here('r.printer_id')}
-    UNION ALL
-    SELECT r.printer_id, f.part_type_id, r.at, r.seq, 'materials', s.name || ' ' || r.way, r.fault_id, r.cost_minor
-    FROM repair r JOIN slot s ON s.id = r.slot_id JOIN fitting f ON f.id = r.fitting_id
-    WHERE r.taken_back_seq IS NULL AND ${span('r.at')} ${here('r.printer_id')}
-    UNION ALL
-    SELECT k.printer_id, NULL, k.finished_at, k.finished_seq, 'labour', v.name, NULL, ${work('v.minutes')}
-    FROM check_sheet k JOIN (SELECT check_type_id, version, content->>'name' AS name, (content->>'minutes')::float8 AS minutes FROM check_version
-      OFFSET 0) v ON v.check_type_id = k.check_type_id AND v.version = k.version ${by('k.finished_by')}
-    WHERE k.outcome = 'done' AND ${span('k.finished_at')} ${here('k.printer_id')}
-    UNION ALL
-    SELECT a.printer_id, NULL, a.closed_at, a.closed_seq, 'labour', a.symptom, a.id, ${work("(a.closing->>'minutes')::float8")}
-    FROM fault a ${by('a.closed_by')} WHERE a.closing IS NOT NULL AND ${span('a.closed_at')} ${here('a.printer_id')}
-    UNION ALL
-    SELECT j.printer_id, NULL, j.finished_at, j.finished_seq, 'filament', j.name, NULL,
-      round(g.metres * ${gramsPerMetre}::float8 / 1000 * ${filamentMinorPerKg ?? 0}::float8)
-    FROM job j JOIN usage g ON g.seq = j.finished_seq
-    WHERE j.outcome = 'failed' AND g.taken_back_seq IS NULL AND ${span('j.finished_at')} ${here('j.printer_id')})`
-}
-
 async function failuresAndDays(
   db: Db,
   asked: Asked,
@@ -311,42 +241,27 @@ async function failuresAndDays(
   }
 }
 
-/** All costs by group and kind, and the dearest of them: worked out once for both. */
-async function summedCosts(db: Db, costs: SQL, { by, timeZone }: Asked) {
-  const { rows } = await db.execute<{
-    sums: { id: string; name: string; kind: CostKind; minor: number }[] | null
-    dearest: CostEntry[] | null
-  }>(sql`
-    WITH ${costs},
-    summed AS (
-      SELECT ${groupId(by, timeZone)} AS id, ${groupName(by, timeZone)} AS name, cost.kind, sum(cost.minor) AS minor
-      FROM cost JOIN printer p ON p.id = cost.printer_id JOIN printer_model m ON m.id = p.model_id
-      LEFT JOIN part_type t ON t.id = cost.part_type_id
-      GROUP BY 1, 2, 3),
-    dear AS (
-      SELECT cost.seq, cost.at, p.name AS printer, cost.kind, cost.words, cost.minor
-      FROM cost JOIN printer p ON p.id = cost.printer_id WHERE cost.minor > 0
-      ORDER BY cost.minor DESC, cost.seq DESC LIMIT ${mostEntries})
-    SELECT (SELECT json_agg(summed) FROM summed) AS sums,
-      (SELECT json_agg(dear ORDER BY dear.minor DESC, dear.seq DESC) FROM dear) AS dearest`)
-  const { sums, dearest } = given(rows[0])
+/** All costs by group and kind, and the dearest of them. */
+async function summedCosts(db: Db, { from, until, by, timeZone, printerId }: Asked) {
+  const here = sql`cost.at >= ${from.toISOString()}::timestamptz AND cost.at < ${until.toISOString()}::timestamptz
+    ${printerId ? sql`AND cost.printer_id = ${printerId}::uuid` : sql``}`
+  const { rows: sums } = await db.execute<{ id: string; name: string; kind: CostKind; minor: number }>(sql`
+    SELECT ${groupId(by, timeZone)} AS id, ${groupName(by, timeZone)} AS name, cost.kind, sum(cost.minor) AS minor
+    FROM cost JOIN printer p ON p.id = cost.printer_id JOIN printer_model m ON m.id = p.model_id
+    LEFT JOIN part_type t ON t.id = cost.part_type_id WHERE ${here} GROUP BY 1, 2, 3`)
+  const { rows: dearest } = await db.execute<Omit<CostEntry, 'at'> & { at: Date | string }>(sql`
+    SELECT cost.seq, cost.at, p.name AS printer, cost.kind, cost.words, cost.minor
+    FROM cost JOIN printer p ON p.id = cost.printer_id WHERE ${here} AND cost.minor > 0
+    ORDER BY cost.minor DESC, cost.seq DESC, cost.position LIMIT ${mostEntries}`)
   return {
-    sums: sums ?? [],
-    dearest: (dearest ?? []).map(({ at, ...row }) => ({ ...row, at: new Date(at).toISOString() })),
+    sums: sums.map(({ minor, ...row }) => ({ ...row, minor: Number(minor) })),
+    dearest: dearest.map(({ at, seq, ...row }) => ({ ...row, seq: Number(seq), at: new Date(at).toISOString() })),
   }
 }
 
 /** What each fault that was closed in the time cost: the sum of the costs that were counted for it, before that time too. */
-async function faultsOf(db: Db, asked: Asked, rates: CostRates): Promise<CostsPage['faults']> {
-  const { from, until, printerId } = asked
+async function faultsOf(db: Db, { from, until, printerId }: Asked): Promise<CostsPage['faults']> {
   const here = printerId ? sql`AND a.printer_id = ${printerId}::uuid` : sql``
-  const closed = sql`a.closing IS NOT NULL AND a.closed_at >= ${from.toISOString()}::timestamptz AND a.closed_at < ${until.toISOString()}::timestamptz ${here}`
-  const { rows: first } = await db.execute<{ at: string | null }>(
-    sql`SELECT min(a.reported_at) AS at FROM fault a WHERE ${closed}`,
-  )
-  const since = first[0]?.at
-  if (!since) return []
-  const costs = allCosts({ ...asked, from: new Date(Math.min(new Date(since).getTime(), from.getTime())) }, rates)
   const { rows } = await db.execute<{
     id: string
     seq: string
@@ -356,11 +271,11 @@ async function faultsOf(db: Db, asked: Asked, rates: CostRates): Promise<CostsPa
     minutes: number
     minor: string
   }>(sql`
-    WITH ${costs}, of_fault AS (SELECT fault_id, sum(minor) AS minor FROM cost WHERE fault_id IS NOT NULL GROUP BY 1)
     SELECT a.id, a.reported_seq AS seq, p.name AS printer, a.closed_at AS at, a.symptom AS words, (a.closing->>'minutes')::float8 AS minutes,
-      coalesce(c.minor, 0) AS minor
-    FROM fault a JOIN printer p ON p.id = a.printer_id LEFT JOIN of_fault c ON c.fault_id = a.id
-    WHERE ${closed} ORDER BY minor DESC, a.closed_seq DESC LIMIT ${mostFaults}`)
+      coalesce((SELECT sum(minor) FROM cost WHERE cost.fault_id = a.id), 0) AS minor
+    FROM fault a JOIN printer p ON p.id = a.printer_id
+    WHERE a.closing IS NOT NULL AND a.closed_at >= ${from.toISOString()}::timestamptz AND a.closed_at < ${until.toISOString()}::timestamptz ${here}
+    ORDER BY minor DESC, a.closed_seq DESC LIMIT ${mostFaults}`)
   return rows.map(({ at, minor, minutes, seq, ...row }) => ({
     ...row,
     seq: Number(seq),

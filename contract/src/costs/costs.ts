@@ -1,5 +1,6 @@
 import Joi from 'joi'
 import type { Standing } from '@diatribon/core'
+import type { Freshness } from '../freshness.ts'
 import { dayField } from '../momentFields.ts'
 import type { Role } from '../people/rights.ts'
 
@@ -48,6 +49,7 @@ export const costGroups = ['printer', 'model', 'part type', 'month'] as const
 export type CostGroup = (typeof costGroups)[number]
 
 export interface CostsPage {
+  fresh: Freshness
   from: string
   until: string
   by: CostGroup

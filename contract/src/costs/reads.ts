@@ -2,10 +2,11 @@ import { read } from '../read.ts'
 import type { CostsPage } from './costs.ts'
 
 export const costs = read<CostsPage>()({
-  path: '/reports/costs',
+  path: '/costs',
   summary: 'What maintenance cost between two days, with the entries behind it',
   right: 'read',
-  shows: ['book', 'checks', 'faults', 'hours', 'parts', 'people', 'printers', 'stores', 'upgrades'],
+  shows: ['book', 'faults', 'hours', 'parts', 'people', 'printers'],
+  restsOn: ['costs'],
   calmSeconds: 15,
   query: {
     from: 'First day',

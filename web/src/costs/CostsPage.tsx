@@ -36,7 +36,7 @@ export function CostsPage() {
   const until = query.get('until') ?? today
   const by = costGroups.find((one) => one === query.get('by')) ?? 'printer'
   const costs = useCosts({ from, until, by })
-  const sheet = `/api/reports/costs-sheet?from=${from}&until=${until}&by=${encodeURIComponent(by)}`
+  const sheet = `/api/costs/sheet?from=${from}&until=${until}&by=${encodeURIComponent(by)}`
   return (
     <>
       <PageHead
