@@ -166,7 +166,7 @@ function FinishForm({ sheet, onStep }: { sheet: CheckSheet; onStep: ((stepId: st
             .join(', ')}
         </p>
       )}
-      <NoteField value={note} onChange={setNote} />
+      <NoteField value={note} onChange={(e) => setNote(e.currentTarget.value)} maxLength={2000} />
       <Problem error={problem} />
       <div className={classes.bottom}>
         <Button type="submit" size="lg" loading={busy} disabled={missing.length > 0 || !sheet.mayDo.may}>

@@ -1,46 +1,33 @@
 import { Select } from '@mantine/core'
-import { useState } from 'react'
 import { printerEvents, type PrinterEvent } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
 
 /** What happened to a printer, beside a part change: the checks that it calls for become due. */
 export function EventForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Written down; what it calls for is due', onClose)
-  const [event, setEvent] = useState<PrinterEvent | null>(null)
-  const [note, setNote] = useState('')
-  const [at, setAt] = useState<string>()
+  const { choice, words, sheet } = useDraft(
+    { event: null as PrinterEvent | null, note: '', at: undefined as string | undefined },
+    { kind: 'record-event', done: 'Written down; what it calls for is due', onClose },
+  )
   return (
     <ActionDialog
       title={`Something happened: ${printer.name}`}
       verb="Write it down"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        event &&
-        void submit({
-          kind: 'record-event',
-          printerId: printer.id,
-          event,
-          ...(note.trim() ? { note: note.trim() } : {}),
-          ...(at ? { at } : {}),
-        })
-      }
+      {...sheet(({ event, ...rest }) =>
+        event ? { kind: 'record-event', printerId: printer.id, event, ...told(rest) } : 'Choose what happened.',
+      )}
     >
       <Select
         label="What happened?"
         description="Part changes need not be told here: they are known from the swap."
-        required
         data={[...printerEvents]}
-        value={event}
-        onChange={(value) => setEvent(value as PrinterEvent | null)}
-        error={fields.event}
+        {...choice('event')}
       />
-      <NoteField value={note} onChange={setNote} error={fields.note} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      <NoteField {...words('note')} />
+      <WhenField {...choice('at')} />
     </ActionDialog>
   )
 }

@@ -1,58 +1,25 @@
-import { useState } from 'react'
-import { fromMinor, toMinor, type CostRates } from '@diatribon/contract'
+import { fromMinor, type CostRates } from '@diatribon/contract'
+import { useSetDraft } from '../forms/useDraft.ts'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useSetAction } from '../ui/useSetAction.ts'
-
-const ownRoles = ['member', 'operator', 'technician', 'lead'] as const
+import { ownRoles, ratesAction, type RatesDraft } from './ratesAction.ts'
 
 /** What an hour of work, a kilowatt hour and a kilogram of filament cost. */
 export function RatesForm({ rates, onClose }: { rates: CostRates; onClose: () => void }) {
-  const { site } = useSession()
-  const { submit, problem, fields, busy } = useSetAction('Rates set', onClose)
-  const unit = (minor: number | null | undefined) => (minor == null ? undefined : fromMinor(minor, site.currency))
-  const minor = (amount: number | undefined) => (amount === undefined ? null : toMinor(amount, site.currency))
-  const [labour, setLabour] = useState<number | undefined>(unit(rates.labourMinorPerHour))
-  const [roles, setRoles] = useState<Partial<Record<(typeof ownRoles)[number], number | undefined>>>(
-    Object.fromEntries(ownRoles.map((role) => [role, unit(rates.roles[role])])),
-  )
-  const [power, setPower] = useState<number | undefined>(unit(rates.powerMinorPerKWh))
-  const [watts, setWatts] = useState<number | undefined>(rates.watts ?? undefined)
-  const [filament, setFilament] = useState<number | undefined>(unit(rates.filamentMinorPerKg))
+  const { currency } = useSession().site
+  const { draft, set, fields, figure, money, sheet } = useSetDraft(() => ratesBegun(rates, currency), {
+    kind: 'set-rates',
+    done: 'Rates set',
+    onClose,
+  })
   return (
-    <ActionDialog
-      title="Rates"
-      verb="Set"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: 'set-rates',
-          labourMinorPerHour: minor(labour) ?? 0,
-          roles: Object.fromEntries(
-            ownRoles.flatMap((role) => {
-              const own = minor(roles[role])
-              return own === null ? [] : [[role, own] as const]
-            }),
-          ),
-          powerMinorPerKWh: minor(power),
-          watts: watts ?? null,
-          filamentMinorPerKg: minor(filament),
-        })
-      }
-    >
+    <ActionDialog title="Rates" verb="Set" {...sheet((draft) => ratesAction(draft, currency))}>
       <FigureField
-        label={`An hour of work, in ${site.currency}`}
+        label={`An hour of work, in ${currency}`}
         description="Policies, plan and costs reckon with it."
-        required
-        min={0}
-        decimals={3}
-        value={labour}
-        onChange={setLabour}
-        error={fields.labourMinorPerHour}
         data-autofocus
+        {...money('labour', 'labourMinorPerHour')}
       />
       {ownRoles.map((role) => (
         <FigureField
@@ -61,36 +28,35 @@ export function RatesForm({ rates, onClose }: { rates: CostRates; onClose: () =>
           description="Empty: as above."
           min={0}
           decimals={3}
-          value={roles[role]}
-          onChange={(value) => setRoles((before) => ({ ...before, [role]: value }))}
+          value={draft.roles[role]}
+          onChange={(value) => set('roles', (before) => ({ ...before, [role]: value }))}
           error={fields[`roles.${role}`]}
         />
       ))}
       <FigureField
-        label={`A kilowatt hour, in ${site.currency}`}
+        label={`A kilowatt hour, in ${currency}`}
         description="Empty: power is left out."
-        min={0}
-        decimals={3}
-        value={power}
-        onChange={setPower}
-        error={fields.powerMinorPerKWh}
+        {...money('power', 'powerMinorPerKWh')}
+        required={false}
       />
+      <FigureField label="Watts that a printer draws while it runs" {...figure('watts')} required={false} />
       <FigureField
-        label="Watts that a printer draws while it runs"
-        min={0}
-        value={watts}
-        onChange={setWatts}
-        error={fields.watts}
-      />
-      <FigureField
-        label={`A kilogram of filament, in ${site.currency}`}
+        label={`A kilogram of filament, in ${currency}`}
         description="Empty: lost filament is left out."
-        min={0}
-        decimals={3}
-        value={filament}
-        onChange={setFilament}
-        error={fields.filamentMinorPerKg}
+        {...money('filament', 'filamentMinorPerKg')}
+        required={false}
       />
     </ActionDialog>
   )
+}
+
+function ratesBegun(rates: CostRates, currency: string): RatesDraft {
+  const unit = (minor: number | null | undefined) => (minor == null ? undefined : fromMinor(minor, currency))
+  return {
+    labour: unit(rates.labourMinorPerHour),
+    roles: Object.fromEntries(ownRoles.map((role) => [role, unit(rates.roles[role])])),
+    power: unit(rates.powerMinorPerKWh),
+    watts: rates.watts ?? undefined,
+    filament: unit(rates.filamentMinorPerKg),
+  }
 }

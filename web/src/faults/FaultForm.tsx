@@ -1,53 +1,41 @@
 import { Radio, Select, Stack, Textarea } from '@mantine/core'
-import { useState } from 'react'
 
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { useKnowledge } from './reads.ts'
 
 /** What is wrong, and whether printing may go on. */
 export function FaultForm(props: { printer: { id: string; name: string }; symptom?: string; onClose: () => void }) {
-  const { printer, symptom: first = '', onClose } = props
-  const { submit, problem, fields, busy } = useAction('Fault reported: everybody sees it on the Floor', onClose)
+  const { printer, symptom = '', onClose } = props
   const { data: known } = useKnowledge()
-  const [symptom, setSymptom] = useState(first)
-  const [symptomId, setSymptomId] = useState<string | null>(null)
-  const [goOn, setGoOn] = useState<string | null>(null)
-  const [photos, setPhotos] = useState<string[]>([])
-  const [faultId] = useState(newKey)
-  const stopping = known?.symptoms.find(({ id, stop }) => stop && id === symptomId)
+  const { draft, words, choice, list, sheet } = useDraft(
+    () => ({
+      faultId: newKey(),
+      symptom,
+      symptomId: null as string | null,
+      goOn: null as string | null,
+      photos: [] as string[],
+    }),
+    { kind: 'report-fault', done: 'Fault reported: everybody sees it on the Floor', onClose },
+  )
+  const stopping = known?.symptoms.find(({ id, stop }) => stop && id === draft.symptomId)
   return (
     <ActionDialog
       title={`Report a fault: ${printer.name}`}
       verb="Report"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: 'report-fault',
-          printerId: printer.id,
-          faultId,
-          symptom,
-          mayGoOn: goOn === 'yes',
-          ...(symptomId ? { symptomId } : {}),
-          ...(photos.length > 0 ? { photos } : {}),
-        })
-      }
+      {...sheet(({ faultId, symptom, symptomId, goOn, photos }) => ({
+        kind: 'report-fault',
+        printerId: printer.id,
+        faultId,
+        symptom,
+        mayGoOn: goOn === 'yes',
+        ...told({ symptomId: symptomId ?? undefined, photos }),
+      }))}
     >
-      <Textarea
-        label="What do you see?"
-        required
-        autosize
-        minRows={3}
-        maxLength={1000}
-        data-autofocus
-        value={symptom}
-        onChange={(e) => setSymptom(e.currentTarget.value)}
-        error={fields.symptom}
-      />
+      <Textarea label="What do you see?" autosize minRows={3} data-autofocus {...words('symptom')} />
       <Select
         label="What is it most like? (optional)"
         mt="sm"
@@ -56,8 +44,7 @@ export function FaultForm(props: { printer: { id: string; name: string }; sympto
         data={(known?.symptoms ?? [])
           .filter(({ dropped }) => !dropped)
           .map(({ id, name }) => ({ value: id, label: name }))}
-        value={symptomId}
-        onChange={setSymptomId}
+        {...choice('symptomId')}
       />
       {stopping && (
         <p role="note">
@@ -65,13 +52,13 @@ export function FaultForm(props: { printer: { id: string; name: string }; sympto
           {stopping.caution}
         </p>
       )}
-      <Radio.Group label="May printing go on?" required mt="sm" mb="sm" value={goOn} onChange={setGoOn}>
+      <Radio.Group label="May printing go on?" mt="sm" mb="sm" {...choice('goOn', 'mayGoOn')}>
         <Stack gap="xs" mt={6}>
           <Radio value="yes" size="md" label="Yes, for now" />
           <Radio value="no" size="md" label="No. Smoke, smell, brown plugs: switch off and unplug first" />
         </Stack>
       </Radio.Group>
-      <PhotosField label="Take a photo" value={photos} onChange={setPhotos} />
+      <PhotosField label="Take a photo" {...list('photos')} />
     </ActionDialog>
   )
 }

@@ -1,46 +1,35 @@
 import { Select } from '@mantine/core'
-import { useState } from 'react'
 import { signOffs, type PersonHere, type PrinterModel, type SignOff } from '@diatribon/contract'
-import { DayField } from '../ui/dates.tsx'
+import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { DayField } from '../ui/dates.tsx'
 import { modelName } from '../ui/words.ts'
 
 /** Somebody is signed off for a kind of work: on all printers or on one model, for good or until a day. */
 export function SignOffForm(props: { person: PersonHere; models: PrinterModel[]; onClose: () => void }) {
   const { person, models, onClose } = props
-  const { submit, problem, fields, busy } = useAction('Signed off', onClose)
-  const [signOff, setSignOff] = useState<SignOff | null>(null)
-  const [modelId, setModel] = useState<string | null>(null)
-  const [until, setUntil] = useState('')
-  const [missing, setMissing] = useState(false)
+  const { draft, choice, sheet } = useDraft(
+    { signOff: null as SignOff | null, modelId: null as string | null, until: '' },
+    { kind: 'give-sign-off', done: 'Signed off', onClose },
+  )
   return (
     <ActionDialog
       title={`Sign off: ${person.displayName}`}
       verb="Sign off"
-      busy={busy}
-      problem={missing ? new Error('Choose what for.') : problem}
-      onClose={onClose}
-      onSubmit={() => {
-        setMissing(!signOff)
-        if (signOff)
-          void submit({
-            kind: 'give-sign-off',
-            personId: person.id,
-            signOff,
-            until: until || null,
-            ...(modelId ? { modelId } : {}),
-          })
-      }}
+      {...sheet(({ signOff, modelId, until }) => {
+        if (!signOff) return 'Choose what for.'
+        const where = modelId ? { modelId } : {}
+        return { kind: 'give-sign-off', personId: person.id, signOff, until: until || null, ...where }
+      })}
     >
       <Select
         label="For"
-        required
         data={[...signOffs]}
-        value={signOff}
-        onChange={(value) => setSignOff(value as SignOff | null)}
-        description={signOff === 'mains' ? 'Only a qualified electrical person, as the local rules say.' : undefined}
+        description={
+          draft.signOff === 'mains' ? 'Only a qualified electrical person, as the local rules say.' : undefined
+        }
         data-autofocus
+        {...choice('signOff')}
       />
       <Select
         label="On"
@@ -48,10 +37,9 @@ export function SignOffForm(props: { person: PersonHere; models: PrinterModel[];
         placeholder="all models"
         clearable
         data={models.map((model) => ({ value: model.id, label: modelName(model) }))}
-        value={modelId}
-        onChange={setModel}
+        {...choice('modelId')}
       />
-      <DayField label="Until (optional)" mt="sm" value={until} onChange={setUntil} error={fields.until} />
+      <DayField label="Until (optional)" mt="sm" {...choice('until')} required={false} />
     </ActionDialog>
   )
 }

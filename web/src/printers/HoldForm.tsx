@@ -1,12 +1,13 @@
 import { dayMs } from '@diatribon/core'
 import { Checkbox, Group, Textarea } from '@mantine/core'
-import { useState } from 'react'
 import type { PrinterHead } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction, type FormAction } from '../ui/useAction.ts'
+import type { FormAction } from '../ui/useAction.ts'
 
 interface HoldFormProps {
   printer: Pick<PrinterHead, 'id' | 'name' | 'state' | 'holdReason'> &
@@ -18,35 +19,24 @@ interface HoldFormProps {
 
 /** Out of service with a reason, or back into service. */
 export function HoldForm({ printer, reason = '', onClose }: HoldFormProps) {
-  const holding = printer.state !== 'on hold'
-  const { submit, problem, fields, busy } = useAction(
-    `${printer.name}: ${holding ? 'on hold' : 'back in service'}`,
-    onClose,
-  )
-  const [words, setWords] = useState(reason)
+  const kind = printer.state !== 'on hold' ? 'hold-printer' : 'release-printer'
+  const holding = kind === 'hold-printer'
   const { may, nowMs } = useSession()
-  const [lookAgain, setLookAgain] = useState(true)
-  const [after, setAfter] = useState<number | undefined>(10)
-  const [dutyId] = useState(newKey)
+  const { draft, words, tick, set, sheet } = useDraft(
+    () => ({ said: reason, lookAgain: true, after: 10 as number | undefined, dutyId: newKey() }),
+    { kind, done: `${printer.name}: ${holding ? 'on hold' : 'back in service'}`, onClose },
+  )
   const offersLook = !holding && printer.runHours !== undefined && may('make duties')
-  const followUp = offersLook && lookAgain && after ? [lookAgainDuty(printer, dutyId, after, nowMs())] : []
+  const verb = holding ? 'Put on hold' : 'Release'
   return (
     <ActionDialog
-      title={`${holding ? 'Put on hold' : 'Release'}: ${printer.name}`}
-      verb={holding ? 'Put on hold' : 'Release'}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit(
-          holding
-            ? { kind: 'hold-printer', printerId: printer.id, reason: words }
-            : [
-                { kind: 'release-printer', printerId: printer.id, ...(words.trim() ? { note: words.trim() } : {}) },
-                ...followUp,
-              ],
-        )
-      }
+      title={`${verb}: ${printer.name}`}
+      verb={verb}
+      {...sheet(({ said, lookAgain, after, dutyId }) => {
+        if (kind === 'hold-printer') return { kind, printerId: printer.id, reason: said }
+        const release: FormAction = { kind, printerId: printer.id, ...told({ note: said }) }
+        return offersLook && lookAgain && after ? [release, lookAgainDuty(printer, dutyId, after, nowMs())] : [release]
+      })}
     >
       {!holding && printer.holdReason && (
         <p role="note" style={{ borderLeft: '4px solid var(--overdue)', paddingLeft: 10 }}>
@@ -54,8 +44,29 @@ export function HoldForm({ printer, reason = '', onClose }: HoldFormProps) {
           or checked by a qualified electrical person.
         </p>
       )}
-      <WordsField holding={holding} words={words} setWords={setWords} fields={fields} />
-      {offersLook && <LookAgain lookAgain={lookAgain} setLookAgain={setLookAgain} after={after} setAfter={setAfter} />}
+      <Textarea
+        label={holding ? 'Why must nobody use it?' : 'What was done? (optional)'}
+        description={holding ? 'Everybody sees this on the Floor.' : undefined}
+        autosize
+        minRows={3}
+        data-autofocus
+        {...words('said', holding ? 'reason' : 'note')}
+      />
+      {offersLook && (
+        <Group mt="md" align="end">
+          <Checkbox size="md" label="Make a duty to look again after" {...tick('lookAgain')} />
+          <FigureField
+            aria-label="Running hours until the next look"
+            mt={0}
+            w={90}
+            min={1}
+            suffix="h"
+            disabled={!draft.lookAgain}
+            value={draft.after}
+            onChange={(after) => set('after', after)}
+          />
+        </Group>
+      )}
     </ActionDialog>
   )
 }
@@ -76,56 +87,4 @@ function lookAgainDuty(
     dueDate: new Date(nowMs + days * dayMs).toISOString().slice(0, 10),
     dueRunHours: Math.round(runHours + after),
   }
-}
-
-function LookAgain(props: {
-  lookAgain: boolean
-  setLookAgain: (value: boolean) => void
-  after: number | undefined
-  setAfter: (value: number | undefined) => void
-}) {
-  const { lookAgain, setLookAgain, after, setAfter } = props
-  return (
-    <Group mt="md" align="end">
-      <Checkbox
-        size="md"
-        label="Make a duty to look again after"
-        checked={lookAgain}
-        onChange={({ currentTarget }) => setLookAgain(currentTarget.checked)}
-      />
-      <FigureField
-        aria-label="Running hours until the next look"
-        mt={0}
-        w={90}
-        min={1}
-        suffix="h"
-        disabled={!lookAgain}
-        value={after}
-        onChange={setAfter}
-      />
-    </Group>
-  )
-}
-
-function WordsField(props: {
-  holding: boolean
-  words: string
-  setWords: (value: string) => void
-  fields: Record<string, string>
-}) {
-  const { holding, words, setWords, fields } = props
-  return (
-    <Textarea
-      label={holding ? 'Why must nobody use it?' : 'What was done? (optional)'}
-      description={holding ? 'Everybody sees this on the Floor.' : undefined}
-      autosize
-      minRows={3}
-      maxLength={500}
-      required={holding}
-      data-autofocus
-      value={words}
-      onChange={(e) => setWords(e.currentTarget.value)}
-      error={fields.reason ?? fields.note}
-    />
-  )
 }

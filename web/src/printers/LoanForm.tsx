@@ -1,10 +1,10 @@
 import { Textarea, TextInput } from '@mantine/core'
-import { useState } from 'react'
 import type { PrinterHead } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField, WhenField } from '../ui/dates.tsx'
 import { PhotosField } from '../ui/PhotosField.tsx'
-import { useAction } from '../ui/useAction.ts'
 import { shortDay } from '../ui/words.ts'
 import { useLoans } from './reads.ts'
 
@@ -12,30 +12,23 @@ import { useLoans } from './reads.ts'
 export function LoanForm({ printer, onClose }: { printer: PrinterHead; onClose: () => void }) {
   const { data: loans } = useLoans(printer.id)
   const out = loans?.find(({ back }) => back === null)
-  const { submit, problem, fields, busy } = useAction(`${printer.name}: ${out ? 'back' : 'lent out'}`, onClose)
-  const [to, setTo] = useState('')
-  const [untilDay, setUntil] = useState('')
-  const [condition, setCondition] = useState('')
-  const [photos, setPhotos] = useState<string[]>([])
-  const [at, setAt] = useState<string>()
-  const [missing, setMissing] = useState<string | null>(null)
+  const { words, choice, list, sheet } = useDraft(
+    { to: '', untilDay: '', condition: '', photos: [] as string[], at: undefined as string | undefined },
+    {
+      kind: out ? 'take-printer-back' : 'lend-printer',
+      done: `${printer.name}: ${out ? 'back' : 'lent out'}`,
+      onClose,
+    },
+  )
   return (
     <ActionDialog
       title={out ? `Back from loan: ${printer.name}` : `Lend out: ${printer.name}`}
       verb={out ? 'It is back' : 'Lend it'}
-      busy={busy}
-      problem={missing ? new Error(missing) : problem}
-      onClose={onClose}
-      onSubmit={() => {
-        if (!out && !untilDay) return setMissing('Say until when.')
-        setMissing(null)
-        const more = { condition, ...(photos.length > 0 ? { photos } : {}), ...(at ? { at } : {}) }
-        void submit(
-          out
-            ? { kind: 'take-printer-back', printerId: printer.id, ...more }
-            : { kind: 'lend-printer', printerId: printer.id, to, untilDay, ...more },
-        )
-      }}
+      {...sheet(({ to, untilDay, condition, photos, at }) => {
+        const more = { printerId: printer.id, condition, ...told({ photos, at }) }
+        if (out) return { kind: 'take-printer-back', ...more }
+        return untilDay ? { kind: 'lend-printer', to, untilDay, ...more } : 'Say until when.'
+      })}
     >
       {out ? (
         <p>
@@ -45,33 +38,21 @@ export function LoanForm({ printer, onClose }: { printer: PrinterHead; onClose: 
       ) : (
         <>
           <p className="quiet">Nothing falls due on it while it is out, and that is no time down.</p>
-          <TextInput
-            label="To whom"
-            required
-            maxLength={120}
-            value={to}
-            onChange={(e) => setTo(e.currentTarget.value)}
-            error={fields.to}
-            data-autofocus
-          />
-          <DayField label="Until" required mt="sm" value={untilDay} onChange={setUntil} error={fields.untilDay} />
+          <TextInput label="To whom" data-autofocus {...words('to')} />
+          <DayField label="Until" mt="sm" {...choice('untilDay')} required />
         </>
       )}
       <Textarea
         label={out ? 'In which condition is it back?' : 'In which condition does it go, and what goes with it?'}
-        required
         mt="sm"
         mb="sm"
         autosize
         minRows={2}
-        maxLength={2000}
-        value={condition}
-        onChange={(e) => setCondition(e.currentTarget.value)}
-        error={fields.condition}
         data-autofocus={out ? true : undefined}
+        {...words('condition')}
       />
-      <PhotosField label="Take a photo" value={photos} onChange={setPhotos} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      <PhotosField label="Take a photo" {...list('photos')} />
+      <WhenField {...choice('at')} />
     </ActionDialog>
   )
 }

@@ -1,28 +1,27 @@
 import { Textarea } from '@mantine/core'
-import { useState } from 'react'
 import type { PrinterHead } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
 
 /** A printer leaves the workshop, or returns; its history stays either way. */
 export function RetireForm({ printer, onClose }: { printer: PrinterHead; onClose: () => void }) {
   const here = printer.state !== 'retired'
-  const { submit, problem, fields, busy } = useAction(`${printer.name}: ${here ? 'retired' : 'back'}`, onClose)
-  const [words, setWords] = useState('')
+  const kind = here ? 'retire-printer' : 'bring-back-printer'
+  const { words, sheet } = useDraft(
+    { said: '' },
+    { kind, done: `${printer.name}: ${here ? 'retired' : 'back'}`, onClose },
+  )
+  const verb = here ? 'Retire' : 'Bring back'
   return (
     <ActionDialog
-      title={`${here ? 'Retire' : 'Bring back'}: ${printer.name}`}
-      verb={here ? 'Retire' : 'Bring back'}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit(
-          here
-            ? { kind: 'retire-printer', printerId: printer.id, reason: words }
-            : { kind: 'bring-back-printer', printerId: printer.id, ...(words.trim() ? { note: words.trim() } : {}) },
-        )
-      }
+      title={`${verb}: ${printer.name}`}
+      verb={verb}
+      {...sheet(({ said }) =>
+        kind === 'retire-printer'
+          ? { kind, printerId: printer.id, reason: said }
+          : { kind, printerId: printer.id, ...told({ note: said }) },
+      )}
     >
       <Textarea
         label={here ? 'Why does it leave?' : 'Note (optional)'}
@@ -31,12 +30,8 @@ export function RetireForm({ printer, onClose }: { printer: PrinterHead; onClose
         }
         autosize
         minRows={3}
-        maxLength={500}
-        required={here}
         data-autofocus
-        value={words}
-        onChange={(e) => setWords(e.currentTarget.value)}
-        error={fields.reason ?? fields.note}
+        {...words('said', here ? 'reason' : 'note')}
       />
     </ActionDialog>
   )

@@ -145,7 +145,7 @@ export function SwapPartForm(props: {
         onChange={setUsedId}
         error={fields.usedFittingId}
       />
-      <NoteField value={note} onChange={setNote} />
+      <NoteField value={note} onChange={(e) => setNote(e.currentTarget.value)} maxLength={2000} />
       <WhenField value={at} onChange={setAt} error={fields.at} />
       {isPast && (
         <p role="status" className="quiet">

@@ -172,7 +172,7 @@ function StepForm(props: {
         </p>
       )}
       <ValueFields step={step} choices={choices} setChoices={setChoices} figures={figures} set={set} />
-      <NoteField value={note} onChange={setNote} />
+      <NoteField value={note} onChange={(e) => setNote(e.currentTarget.value)} maxLength={2000} />
       <Problem error={missing ? new Error(missing) : problem} />
       <div className={classes.buttons}>
         <Button type="submit" loading={busy} disabled={!may('measure printers')}>

@@ -1,62 +1,48 @@
 import { Select } from '@mantine/core'
-import { useState } from 'react'
 
 import { ListenButton } from '../bench/ListenButton.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { useReadingKinds } from './reads.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
 /** One measured value, typed. */
 export function ReadingForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Kept', onClose)
   const { data: kinds = [] } = useReadingKinds()
-  const [name, setName] = useState<string | null>(null)
-  const [value, setValue] = useState<number>()
-  const [note, setNote] = useState('')
-  const [at, setAt] = useState<string>()
-  const kind = kinds.find((k) => k.name === name)
+  const { draft, set, choice, figure, words, sheet } = useDraft(
+    {
+      name: null as string | null,
+      value: undefined as number | undefined,
+      note: '',
+      at: undefined as string | undefined,
+    },
+    { kind: 'record-reading', done: 'Kept', onClose },
+  )
+  const kind = kinds.find(({ name }) => name === draft.name)
   return (
     <ActionDialog
       title={`Keep a reading: ${printer.name}`}
       verb="Keep"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        kind &&
-        value !== undefined &&
-        void submit({
-          kind: 'record-reading',
-          printerId: printer.id,
-          values: [{ name: kind.name, value, unit: kind.unit }],
-          ...(note.trim() ? { note: note.trim() } : {}),
-          ...(at ? { at } : {}),
-        })
-      }
+      {...sheet(({ value, note, at }) => {
+        if (!kind) return 'Choose what was measured.'
+        if (value === undefined) return 'Say what was measured.'
+        const values = [{ name: kind.name, value, unit: kind.unit }]
+        return { kind: 'record-reading', printerId: printer.id, values, ...told({ note, at }) }
+      })}
     >
       <Select
         label="What was measured?"
-        required
         searchable
-        data={kinds.map((k) => k.name)}
-        value={name}
-        onChange={setName}
-        error={fields['values.0.name']}
+        data={kinds.map((one) => one.name)}
+        {...choice('name', 'values.0.name')}
       />
-      <FigureField
-        label={kind ? `Value, in ${kind.unit}` : 'Value'}
-        required
-        size="lg"
-        value={value}
-        onChange={setValue}
-        error={fields['values.0.value']}
-      />
-      {kind?.unit === 'Hz' && <ListenButton onPitch={(hz) => setValue(Math.round(hz * 10) / 10)} />}
-      <NoteField value={note} onChange={setNote} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      <FigureField label={kind ? `Value, in ${kind.unit}` : 'Value'} size="lg" {...figure('value', 'values.0.value')} />
+      {kind?.unit === 'Hz' && <ListenButton onPitch={(hz) => set('value', Math.round(hz * 10) / 10)} />}
+      <NoteField {...words('note')} />
+      <WhenField {...choice('at')} />
     </ActionDialog>
   )
 }

@@ -1,30 +1,26 @@
-import { useState } from 'react'
 import type { StockLine } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../ui/useAction.ts'
-import { LinesDialog } from './LinesDialog.tsx'
+import { LinesDialog, noLine } from './LinesDialog.tsx'
+import { linesOf } from './linesOf.ts'
 import classes from './Stores.module.css'
 
 /** What was counted on the shelf: that holds from then on, whatever the book had reckoned. */
 export function CountForm({ items, onClose }: { items: StockLine[]; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Counted', onClose)
-  const [counts, setCounts] = useState<Record<string, number | undefined>>({})
-  const [at, setAt] = useState<string>()
-  const lines = items.flatMap(({ id }) => {
-    const pieces = counts[id]
-    return pieces === undefined ? [] : [{ itemId: id, pieces }]
-  })
+  const { draft, set, fields, choice, sheet } = useDraft(
+    { pieces: {} as Record<string, number | undefined>, at: undefined as string | undefined },
+    { kind: 'count-items', done: 'Counted', onClose },
+  )
+  const lines = linesOf(items, draft.pieces)
   return (
     <LinesDialog
       title="Count the shelf"
       verb="Count"
       verbOf={(items) => `Count ${items}`}
       lines={lines}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSend={() => void submit({ kind: 'count-items', lines, ...(at ? { at } : {}) })}
+      {...sheet(({ at }) => (lines.length > 0 ? { kind: 'count-items', lines, ...told({ at }) } : noLine))}
     >
       <p className="quiet">Leave empty what you have not counted.</p>
       <div className={classes.lines}>
@@ -40,15 +36,15 @@ export function CountForm({ items, onClose }: { items: StockLine[]; onClose: () 
               aria-label={`Pieces of ${content.name}`}
               min={0}
               allowDecimal={false}
-              value={counts[id]}
-              onChange={(pieces) => setCounts((before) => ({ ...before, [id]: pieces }))}
+              value={draft.pieces[id]}
+              onChange={(pieces) => set('pieces', (before) => ({ ...before, [id]: pieces }))}
               error={fields[`lines.${lines.findIndex(({ itemId }) => itemId === id)}.pieces`]}
               data-autofocus={i === 0 || undefined}
             />
           </div>
         ))}
       </div>
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      <WhenField {...choice('at')} />
     </LinesDialog>
   )
 }

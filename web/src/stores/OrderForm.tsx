@@ -1,72 +1,47 @@
 import { Autocomplete } from '@mantine/core'
-import { useState } from 'react'
 import type { StockLine } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { DayField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
-import { useAction } from '../ui/useAction.ts'
 import { itemSays } from './itemSays.ts'
-import { LinesDialog } from './LinesDialog.tsx'
+import { LinesDialog, noLine } from './LinesDialog.tsx'
+import { linesOf } from './linesOf.ts'
+import { orderWanted } from './orderWanted.ts'
 import classes from './Stores.module.css'
 
 /** Pieces were ordered somewhere: the book knows what is under way, and until when it should be here. */
 export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Order written down', onClose)
-  const wanted = (line: StockLine) => line.keep?.order ?? 0
-  // What is to be ordered stands first and is filled in; somebody who orders less says so.
-  const shown = items.filter(({ content }) => !content.madeHere).toSorted((a, b) => wanted(b) - wanted(a))
-  const [pieces, setPieces] = useState<Record<string, number | undefined>>(() =>
-    Object.fromEntries(shown.flatMap((line) => (wanted(line) > 0 ? [[line.id, wanted(line)]] : []))),
+  const { shown, suppliers, wanted } = orderWanted(items)
+  const { draft, set, fields, words, choice, sheet } = useDraft(
+    () => ({ pieces: wanted(null), supplier: '', expectedOn: '', note: '' }),
+    { kind: 'place-order', done: 'Order written down', onClose },
   )
-  const [supplier, setSupplier] = useState('')
-  const [expectedOn, setExpectedOn] = useState('')
-  const [note, setNote] = useState('')
-  const lines = shown.flatMap(({ id }) => {
-    const some = pieces[id]
-    return some === undefined ? [] : [{ itemId: id, pieces: some }]
-  })
-  const suppliers = [...new Set(shown.flatMap(({ content }) => content.supplier ?? []))].sort()
-  /** Of one supplier only: an order goes to one of them. */
-  const choose = (value: string) => {
-    setSupplier(value)
-    const only = suppliers.find((one) => one.toLowerCase() === value.trim().toLowerCase())
-    if (only)
-      setPieces(
-        Object.fromEntries(
-          shown.flatMap((line) =>
-            line.content.supplier === only && wanted(line) > 0 ? [[line.id, wanted(line)]] : [],
-          ),
-        ),
-      )
-  }
+  const lines = linesOf(shown, draft.pieces)
   return (
     <LinesDialog
       title="Write down an order"
       verb="Ordered"
       verbOf={(items) => `Ordered: ${items}`}
       lines={lines}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSend={() =>
-        void submit({
-          kind: 'place-order',
-          lines,
-          ...(supplier.trim() ? { supplier: supplier.trim() } : {}),
-          ...(expectedOn ? { expectedOn } : {}),
-          ...(note.trim() ? { note: note.trim() } : {}),
-        })
-      }
+      {...sheet(({ supplier, expectedOn, note }) =>
+        lines.length > 0 ? { kind: 'place-order', lines, ...told({ supplier, expectedOn, note }) } : noLine,
+      )}
     >
       <p className="quiet">Nothing is sent anywhere: order it as you always do, and write down here that you did.</p>
       <Autocomplete
         label="From"
         description="Supplier; then only what is to come from there."
-        maxLength={120}
+        maxLength={words('supplier').maxLength}
         data={suppliers}
-        value={supplier}
-        onChange={choose}
-        error={fields.supplier}
+        {...choice('supplier')}
+        onChange={(supplier) => {
+          set('supplier', supplier)
+          // An order goes to one of them.
+          const only = suppliers.find((one) => one.toLowerCase() === supplier.trim().toLowerCase())
+          if (only) set('pieces', wanted(only))
+        }}
       />
       <div className={classes.lines}>
         {shown.map((line) => (
@@ -78,8 +53,8 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
               aria-label={`Pieces of ${line.content.name}`}
               min={1}
               allowDecimal={false}
-              value={pieces[line.id]}
-              onChange={(value) => setPieces((before) => ({ ...before, [line.id]: value }))}
+              value={draft.pieces[line.id]}
+              onChange={(pieces) => set('pieces', (before) => ({ ...before, [line.id]: pieces }))}
               error={fields[`lines.${lines.findIndex(({ itemId }) => itemId === line.id)}.pieces`]}
             />
           </div>
@@ -88,11 +63,9 @@ export function OrderForm({ items, onClose }: { items: StockLine[]; onClose: () 
       <DayField
         label="Expected on"
         description="Empty: as many days from now as each item usually takes."
-        value={expectedOn}
-        onChange={setExpectedOn}
-        error={fields.expectedOn}
+        {...choice('expectedOn')}
       />
-      <NoteField value={note} onChange={setNote} />
+      <NoteField {...words('note')} />
     </LinesDialog>
   )
 }

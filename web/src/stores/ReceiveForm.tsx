@@ -1,41 +1,39 @@
 import { Select, TextInput } from '@mantine/core'
-import { useState } from 'react'
-import { toMinor, type StockLine } from '@diatribon/contract'
+import type { StockLine } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { useEndedJobs, usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
-import { useAction } from '../ui/useAction.ts'
 import { hours, moment } from '../ui/words.ts'
 import { itemSays, underWay } from './itemSays.ts'
-import { LinesDialog } from './LinesDialog.tsx'
+import { LinesDialog, noLine } from './LinesDialog.tsx'
+import { gotLines, type Got } from './gotLines.ts'
 import classes from './Stores.module.css'
 
-interface Got {
-  pieces?: number | undefined
-  paid?: number | undefined
+const begun = {
+  got: {} as Record<string, Got>,
+  supplier: '',
+  printedOn: null as string | null,
+  jobId: null as string | null,
+  note: '',
+  at: undefined as string | undefined,
 }
 
 /** Pieces have come in: bought, or printed here. */
 export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: () => void }) {
   const { site } = useSession()
-  const { data: printers } = usePrinterNames()
-  const { submit, problem, fields, busy } = useAction('Received', onClose)
-  const [got, setGot] = useState<Record<string, Got>>({})
-  const [supplier, setSupplier] = useState('')
-  const [printedOn, setPrintedOn] = useState<string | null>(null)
-  const [jobId, setJob] = useState<string | null>(null)
-  const { data: jobs = [] } = useEndedJobs(printedOn)
-  const [note, setNote] = useState('')
-  const [at, setAt] = useState<string>()
-  const lines = items.flatMap(({ id }) => {
-    const { pieces, paid } = got[id] ?? {}
-    return pieces === undefined
-      ? []
-      : [{ itemId: id, pieces, paidMinor: paid === undefined ? null : toMinor(paid, site.currency) }]
+  const { data: printers = [] } = usePrinterNames()
+  const { draft, set, fields, words, choice, sheet } = useDraft(begun, {
+    kind: 'receive-items',
+    done: 'Received',
+    onClose,
   })
-  const set = (id: string, change: Got) => setGot((before) => ({ ...before, [id]: { ...before[id], ...change } }))
+  const { data: jobs = [] } = useEndedJobs(draft.printedOn)
+  const lines = gotLines(items, draft.got, site.currency)
+  const put = (id: string, change: Got) => set('got', (before) => ({ ...before, [id]: { ...before[id], ...change } }))
   const error = (id: string, field: string) =>
     fields[`lines.${lines.findIndex(({ itemId }) => itemId === id)}.${field}`]
   // What was ordered stands first, then what is to be ordered: that is what comes in.
@@ -48,20 +46,16 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
       verb="Receive"
       verbOf={(items) => `Receive ${items}`}
       lines={lines}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSend={() =>
-        void submit({
-          kind: 'receive-items',
-          lines,
-          ...(supplier.trim() ? { supplier: supplier.trim() } : {}),
-          ...(printedOn ? { printedOn } : {}),
-          ...(printedOn && jobId ? { jobId } : {}),
-          ...(note.trim() ? { note: note.trim() } : {}),
-          ...(at ? { at } : {}),
-        })
-      }
+      {...sheet(({ supplier, printedOn, jobId, note, at }) =>
+        lines.length === 0
+          ? noLine
+          : {
+              kind: 'receive-items',
+              lines,
+              ...(printedOn ? { printedOn, ...told({ jobId: jobId ?? undefined }) } : {}),
+              ...told({ supplier, note, at }),
+            },
+      )}
     >
       <div className={classes.lines}>
         <div className={`${classes.line} ${classes.head}`}>
@@ -80,8 +74,8 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
                 aria-label={`Pieces of ${content.name}`}
                 min={1}
                 allowDecimal={false}
-                value={got[id]?.pieces}
-                onChange={(pieces) => set(id, { pieces })}
+                value={draft.got[id]?.pieces}
+                onChange={(pieces) => put(id, { pieces })}
                 error={error(id, 'pieces')}
                 data-autofocus={i === 0 || undefined}
               />
@@ -89,37 +83,28 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
                 aria-label={`Paid for ${content.name}`}
                 min={0}
                 decimals={3}
-                value={got[id]?.paid}
-                onChange={(paid) => set(id, { paid })}
+                value={draft.got[id]?.paid}
+                onChange={(paid) => put(id, { paid })}
                 error={error(id, 'paidMinor')}
               />
             </div>
           )
         })}
       </div>
-      <TextInput
-        label="From"
-        description="Supplier; empty: not told."
-        mt="sm"
-        maxLength={120}
-        value={supplier}
-        onChange={(e) => setSupplier(e.currentTarget.value)}
-        error={fields.supplier}
-      />
+      <TextInput label="From" description="Supplier; empty: not told." mt="sm" {...words('supplier')} />
       <Select
         label="Or printed here, on"
         mt="sm"
         clearable
         clearButtonProps={{ 'aria-label': 'Not printed here' }}
-        data={(printers ?? []).map(({ id, name }) => ({ value: id, label: name }))}
-        value={printedOn}
+        data={printers.map(({ id, name }) => ({ value: id, label: name }))}
+        {...choice('printedOn')}
         onChange={(id) => {
-          setPrintedOn(id)
-          setJob(null)
+          set('printedOn', id)
+          set('jobId', null)
         }}
-        error={fields.printedOn}
       />
-      {printedOn && (
+      {draft.printedOn && (
         <Select
           label="By which job?"
           description="Then it is known how long one takes."
@@ -131,13 +116,11 @@ export function ReceiveForm({ items, onClose }: { items: StockLine[]; onClose: (
             value: job.id,
             label: `${job.name}, ${hours(job.hours)}, ${moment(job.finishedAt, site.timeZone)}`,
           }))}
-          value={jobId}
-          onChange={setJob}
-          error={fields.jobId}
+          {...choice('jobId')}
         />
       )}
-      <NoteField value={note} onChange={setNote} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      <NoteField {...words('note')} />
+      <WhenField {...choice('at')} />
     </LinesDialog>
   )
 }

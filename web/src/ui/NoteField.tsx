@@ -1,17 +1,6 @@
-import { Textarea } from '@mantine/core'
+import { Textarea, type TextareaProps } from '@mantine/core'
 
 /** Words that may stand beside what is recorded. */
-export function NoteField(props: { value: string; onChange: (value: string) => void; error?: string }) {
-  const { value, onChange, error } = props
-  return (
-    <Textarea
-      label="Note (optional)"
-      mt="sm"
-      autosize
-      maxLength={2000}
-      value={value}
-      onChange={(e) => onChange(e.currentTarget.value)}
-      error={error}
-    />
-  )
+export function NoteField(props: TextareaProps) {
+  return <Textarea label="Note (optional)" mt="sm" autosize {...props} />
 }

@@ -1,6 +1,7 @@
 import { Checkbox, Select } from '@mantine/core'
-import { useState } from 'react'
 import { removalReasons, type PrinterPage, type RemovalReason, type UpgradePage } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { usePartTypes } from '../parts/reads.ts'
 import { useHandsOn } from '../people/useHandsOn.tsx'
@@ -11,83 +12,75 @@ import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { NoteField } from '../ui/NoteField.tsx'
-import { useAction } from '../ui/useAction.ts'
 import { kindsTouched } from './kindsTouched.ts'
 import { useCandidates } from './reads.ts'
 import { stepWords } from './stepWords.ts'
+
+type Reasons = Record<string, RemovalReason>
 
 /** A design is installed on a printer, which then waits to be released. */
 export function InstallForm(props: { page: UpgradePage; printerId: string | null; onClose: () => void }) {
   const { page, printerId: first, onClose } = props
   const { content, version, id: upgradeId } = page.line
-  const [printerId, setPrinter] = useState(first)
   const { data: candidates = [], error } = useCandidates(upgradeId)
-  const { data: printer } = usePrinter(printerId)
-  const { submit, problem, fields, busy } = useAction(`${content.name} installed`, onClose)
+  const { draft, set, words, figure, choice, tick, sheet } = useDraft(
+    () => ({
+      printerId: first,
+      changeId: newKey(),
+      reasons: {} as Reasons,
+      minutes: content.minutes as number | undefined,
+      alreadyBack: false,
+      note: '',
+      at: undefined as string | undefined,
+    }),
+    { kind: 'install-upgrade', done: `${content.name} installed`, onClose },
+  )
+  const { data: printer } = usePrinter(draft.printerId)
   const kinds = kindsTouched(content.steps, printer?.slots ?? [])
-  const hands = useHandsOn(printerId ? kinds : [], printer?.modelId, content.signOffs)
-  const [reasons, setReasons] = useState<Record<string, RemovalReason>>({})
-  const [minutes, setMinutes] = useState<number | undefined>(content.minutes)
-  const [alreadyBack, setAlreadyBack] = useState(false)
-  const [note, setNote] = useState('')
-  const [at, setAt] = useState<string>()
-  const [missing, setMissing] = useState<string | null>(null)
+  const hands = useHandsOn(draft.printerId ? kinds : [], printer?.modelId, content.signOffs)
+  const fields = sheet(({ printerId, changeId, reasons, minutes, alreadyBack, note, at }) => {
+    if (!printerId) return 'Choose the printer.'
+    if (!hands.isReady) return hands.notReady
+    return {
+      kind: 'install-upgrade',
+      printerId,
+      changeId,
+      upgradeId,
+      version,
+      ...(Object.keys(reasons).length > 0 ? { removalReasons: reasons } : {}),
+      ...(alreadyBack ? { alreadyBack } : {}),
+      ...hands.confirmed,
+      ...told({ minutes, note, at }),
+    }
+  })
   return (
-    <ActionDialog
-      title={`Install: ${content.name}`}
-      verb="Install"
-      busy={busy}
-      problem={missing ? new Error(missing) : (problem ?? error)}
-      onClose={onClose}
-      onSubmit={() => {
-        if (!printerId) return setMissing('Choose the printer.')
-        if (!hands.isReady) return setMissing(hands.notReady)
-        setMissing(null)
-        void submit({
-          kind: 'install-upgrade',
-          printerId,
-          changeId: newKey(),
-          upgradeId,
-          version,
-          ...(Object.keys(reasons).length > 0 ? { removalReasons: reasons } : {}),
-          ...(minutes === undefined ? {} : { minutes }),
-          ...(alreadyBack ? { alreadyBack } : {}),
-          ...hands.confirmed,
-          ...(note.trim() ? { note: note.trim() } : {}),
-          ...(at ? { at } : {}),
-        })
-      }}
-    >
+    <ActionDialog title={`Install: ${content.name}`} verb="Install" {...fields} problem={fields.problem ?? error}>
       <Select
         label="Printer"
-        required
         searchable
         data={candidates
           .filter(({ has }) => !has)
           .map(({ id, place, name, model }) => ({ value: id, label: `${place} ${name} (${model})` }))}
-        value={printerId}
-        onChange={setPrinter}
-        error={fields.printerId}
         data-autofocus={first === null || undefined}
+        {...choice('printerId')}
       />
       <CautionBox words={content.cautions} />
       {content.guard && <CautionBox words={[`This takes off: ${content.guard.removes}. ${content.guard.riskNote}`]} />}
-      {printerId && <Caution slotKinds={kinds} />}
+      {draft.printerId && <Caution slotKinds={kinds} />}
       {hands.field}
-      <WhatChanges page={page} printer={printer} reasons={reasons} setReasons={setReasons} />
-      <FigureField label="Minutes it took" min={0} value={minutes} onChange={setMinutes} error={fields.minutes} />
-      <NoteField value={note} onChange={setNote} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
-      {at && (
-        <Checkbox
-          mt="sm"
-          size="md"
-          label="It has been in service since: no hold"
-          checked={alreadyBack}
-          onChange={({ currentTarget }) => setAlreadyBack(currentTarget.checked)}
-        />
+      <WhatChanges
+        page={page}
+        printer={printer}
+        reasons={draft.reasons}
+        onReason={(slot, reason) => set('reasons', (before) => ({ ...before, [slot]: reason }))}
+      />
+      <FigureField label="Minutes it took" {...figure('minutes')} />
+      <NoteField {...words('note')} />
+      <WhenField {...choice('at')} />
+      {draft.at && (
+        <Checkbox mt="sm" size="md" label="It has been in service since: no hold" {...tick('alreadyBack')} />
       )}
-      {!alreadyBack && (
+      {!draft.alreadyBack && (
         <p className="quiet">The printer goes on hold until what this upsets is put right and it is released.</p>
       )}
     </ActionDialog>
@@ -97,10 +90,10 @@ export function InstallForm(props: { page: UpgradePage; printerId: string | null
 function WhatChanges(props: {
   page: UpgradePage
   printer: PrinterPage | undefined
-  reasons: Record<string, RemovalReason>
-  setReasons: (reasons: Record<string, RemovalReason>) => void
+  reasons: Reasons
+  onReason: (slot: string, reason: RemovalReason) => void
 }) {
-  const { page, printer, reasons, setReasons } = props
+  const { page, printer, reasons, onReason } = props
   const { data: catalogue = [] } = usePartTypes()
   const name = (id: string) => catalogue.find((one) => one.id === id)?.name ?? 'a part'
   const { steps } = page.line.content
@@ -120,7 +113,7 @@ function WhatChanges(props: {
                   label={`${out.partType.name} comes out, because it was`}
                   data={[...removalReasons]}
                   value={reasons[slot] ?? 'upgraded'}
-                  onChange={(value) => setReasons({ ...reasons, [slot]: value as RemovalReason })}
+                  onChange={(value) => onReason(slot, value as RemovalReason)}
                   allowDeselect={false}
                   mb="xs"
                 />

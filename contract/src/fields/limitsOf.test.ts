@@ -1,0 +1,30 @@
+import Joi from 'joi'
+import { actionShapes } from '../actions/index.ts'
+import { limitsOf } from './limitsOf.ts'
+
+it('tells what each field may hold: letters, least and most, whole figures, what must be there', () => {
+  const limits = limitsOf(
+    Joi.object({
+      note: Joi.string().max(2000),
+      hours: Joi.number().min(0).max(24).required(),
+      share: Joi.number().greater(0).max(1),
+      lines: Joi.array().items(Joi.object({ pieces: Joi.number().integer().min(1).required() })),
+      several: Joi.array().items(Joi.string(), Joi.number()),
+    }),
+  )
+  expect(limits).toEqual({
+    note: { required: false, maxLength: 2000 },
+    hours: { required: true, min: 0, max: 24 },
+    share: { required: false, max: 1 },
+    lines: { required: false },
+    'lines.*': { required: false },
+    'lines.*.pieces': { required: true, min: 1, whole: true },
+    several: { required: false },
+  })
+})
+
+it('knows the fields of every kind of action, and of words how long they may be', () => {
+  for (const { schema } of Object.values(actionShapes)) expect(limitsOf(schema)).toHaveProperty('at')
+  expect(limitsOf(actionShapes['report-fault'].schema).symptom).toEqual({ required: true, maxLength: 1000 })
+  expect(limitsOf(actionShapes['receive-items'].schema)['lines.*.pieces']).toMatchObject({ required: true, min: 1 })
+})
