@@ -41,10 +41,16 @@ export function inWorkshop(
 ) {
   const sent: Action[] = []
   globalThis.fetch = ((_path: string, request: RequestInit) => {
-    const action = JSON.parse(String(request.body)) as Action
-    sent.push(action)
-    const entry = { key: action.key, seq: sent.length, recordedAt: now }
-    return Promise.resolve(Response.json({ entry }, { status: 201 }))
+    const body = JSON.parse(String(request.body)) as Action | { together: true; actions: Action[] }
+    const record = (action: Action) => {
+      sent.push(action)
+      return { key: action.key, seq: sent.length, recordedAt: now }
+    }
+    const answer =
+      'actions' in body
+        ? { results: body.actions.map((action) => ({ ok: true, entry: record(action) })) }
+        : { entry: record(body) }
+    return Promise.resolve(Response.json(answer, { status: 201 }))
   }) as typeof fetch
   const fetcher = (path: string) =>
     path in answers ? Promise.resolve(answers[path]) : Promise.reject(new Error(`Nobody answers ${path} in this test.`))
