@@ -275,7 +275,15 @@ test('a rule is adopted, the plan changes, the visit is dragged by keyboard to t
     await card.first().focus()
     await page.keyboard.press('Space')
     for (let step = 0; step < 150; step++) {
-      const [box, target] = [(await card.first().boundingBox())!, (await field.boundingBox())!]
+      const [box, target] = [await card.first().boundingBox(), await field.boundingBox()]
+      if (!box || !target) {
+        // The plan was made anew under the hand: it is put down, and taken up again.
+        await page.keyboard.press('Escape')
+        await expect(card.first()).toBeVisible()
+        await card.first().focus()
+        await page.keyboard.press('Space')
+        continue
+      }
       const dx = target.x + target.width / 2 - (box.x + box.width / 2)
       const dy = target.y + Math.min(target.height / 2, 60) - (box.y + box.height / 2)
       if (Math.abs(dx) < 30 && Math.abs(dy) < 30) break

@@ -36,7 +36,7 @@ export default defineConfig({
   reporter: [['list'], ['json']],
   // How long things take is for the bench; here a slow machine must not look like a fault.
   timeout: 600_000,
-  expect: { timeout: 30_000 },
+  expect: { timeout: 90_000 },
   use: {
     viewport: { width: 1280, height: 800 },
     // A hand that finds nothing to press says what it looked for, long before the whole journey gives up.

@@ -15,38 +15,38 @@ export interface FieldLimits {
 /** By the name of the field; of a list's lines `lines.*.pieces`. */
 export type Limits = Readonly<Record<string, FieldLimits>>
 
-interface Described {
-  type?: string
-  flags?: { presence?: string }
-  rules?: { name: string; args?: { limit?: unknown } }[]
-  keys?: Record<string, Described>
-  items?: Described[]
+/** What of a schema says its limits. Not by `describe`, which the build for browsers does without. */
+interface Parts {
+  type: string
+  $_getFlag(name: string): unknown
+  $_getRule(name: string): { args?: { limit?: unknown } } | undefined
+  $_terms: { keys?: { key: string; schema: Parts }[] | null; items?: Parts[] | null }
 }
 
 /** The limits of every field of a shape, so that no form types them again. Fields of which there are several kinds have none. */
 export function limitsOf(schema: Joi.Schema): Limits {
   const limits: Record<string, FieldLimits> = {}
-  const walk = (of: Described, name: string) => {
+  const walk = (of: Parts, name: string) => {
     if (name) limits[name] = fieldLimits(of)
-    const below = (field: string) => (name ? `${name}.${field}` : field)
-    for (const [field, one] of Object.entries(of.keys ?? {})) walk(one, below(field))
-    if (of.items?.length === 1) walk(of.items[0]!, below('*'))
+    for (const { key, schema: one } of of.$_terms.keys ?? []) walk(one, name ? `${name}.${key}` : key)
+    const items = of.$_terms.items ?? []
+    if (items.length === 1) walk(items[0]!, name ? `${name}.*` : '*')
   }
-  walk(schema.describe() as Described, '')
+  walk(schema as unknown as Parts, '')
   return limits
 }
 
-function fieldLimits({ type, flags, rules = [] }: Described): FieldLimits {
+function fieldLimits(of: Parts): FieldLimits {
   const limit = (rule: string) => {
-    const found = rules.find(({ name }) => name === rule)?.args?.limit
+    const found = of.$_getRule(rule)?.args?.limit
     return typeof found === 'number' ? found : undefined
   }
   const [min, max] = [limit('min'), limit('max')]
   return {
-    required: flags?.presence === 'required',
-    ...(type === 'string' && max !== undefined ? { maxLength: max } : {}),
-    ...(type === 'number' && min !== undefined ? { min } : {}),
-    ...(type === 'number' && max !== undefined ? { max } : {}),
-    ...(rules.some(({ name }) => name === 'integer') ? { whole: true } : {}),
+    required: of.$_getFlag('presence') === 'required',
+    ...(of.type === 'string' && max !== undefined ? { maxLength: max } : {}),
+    ...(of.type === 'number' && min !== undefined ? { min } : {}),
+    ...(of.type === 'number' && max !== undefined ? { max } : {}),
+    ...(of.$_getRule('integer') ? { whole: true } : {}),
   }
 }

@@ -12,6 +12,8 @@ interface DraftOf {
   onClose: () => void
 }
 
+const isEmpty = (value: unknown) => value === null || value === '' || (Array.isArray(value) && value.length === 0)
+
 type NamesOf<Draft, Value> = {
   [Name in keyof Draft]-?: Draft[Name] extends Value ? Name : never
 }[keyof Draft] &
@@ -45,6 +47,7 @@ function useDraftSentBy<Draft extends object>(
 ) {
   const { submit, busy, fields } = sending
   const [draft, setDraft] = useState(begun)
+  const [first] = useState(draft)
   const [missing, setMissing] = useState<string | null>(null)
   const limits = useLimits(kind)
   const set = <Name extends keyof Draft>(name: Name, to: Draft[Name] | ((before: Draft[Name]) => Draft[Name])) =>
@@ -84,12 +87,14 @@ function useDraftSentBy<Draft extends object>(
     /** A field that gives its value itself: a choice, a day, a moment. */
     choice: <Name extends keyof Draft & string>(name: Name, field: string = name): Choice<Draft[Name]> => ({
       ...about(field),
+      // What is chosen from the start is not asked for.
+      required: isEmpty(first[name]) && about(field).required,
       value: draft[name],
       onChange: (value) => set(name, value),
     }),
     /** A choice of which there is always one. */
     oneOf: <Name extends keyof Draft & string>(name: Name, field: string = name) => ({
-      ...about(field),
+      error: fields[field],
       allowDeselect: false,
       value: draft[name],
       onChange: (value: Draft[Name] | null) => {
