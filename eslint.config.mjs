@@ -82,7 +82,7 @@ const serverRooms = rooms.slice(0, -1).map((room, i) => {
     })
   return {
     files: room === 'areas' ? ['server/src/*/**/*.ts'] : [`server/src/${room}/**/*.ts`],
-    ignores: ['**/*.test.ts', ...(room === 'areas' ? notAreas.map((other) => `server/src/${other}/**`) : [])],
+    ignores: ['**/*.test.{ts,tsx}', ...(room === 'areas' ? notAreas.map((other) => `server/src/${other}/**`) : [])],
     rules: { 'no-restricted-imports': ['error', { patterns }] },
   }
 })
@@ -118,7 +118,7 @@ export default tseslint.config(
   },
   {
     // Matchers of what is expected are of any type.
-    files: ['**/*.test.ts', '**/*.spec.ts'],
+    files: ['**/*.test.{ts,tsx}', '**/*.spec.ts'],
     rules: {
       '@typescript-eslint/no-unsafe-argument': 'off',
       '@typescript-eslint/no-unsafe-assignment': 'off',
@@ -137,7 +137,7 @@ export default tseslint.config(
     // What people write is read in a time that grows with its length and no faster.
     plugins: { regexp },
     files: ['**/src/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.{ts,tsx}'],
     rules: {
       'regexp/no-super-linear-backtracking': ['error', { report: 'potential' }],
       'regexp/no-super-linear-move': ['error', { report: 'potential', ignoreSticky: false }],
@@ -146,7 +146,7 @@ export default tseslint.config(
   {
     // What must be there is looked up with `given`, which says so when it is not; a bare ! only in loops that run often.
     files: ['server/src/**/*.ts', 'web/src/**/*.{ts,tsx}'],
-    ignores: ['**/*.test.ts', ...mayAssert],
+    ignores: ['**/*.test.{ts,tsx}', ...mayAssert],
     rules: { '@typescript-eslint/no-non-null-assertion': 'error' },
   },
   {

@@ -1,12 +1,10 @@
-import { Button, Textarea } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { useSession } from '../shell/session.ts'
-import { DayField } from '../ui/dates.tsx'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../ui/useAction.ts'
 import { day, plural } from '../ui/words.ts'
 import classes from './Logbook.module.css'
+import { PinNoticeForm } from './PinNoticeForm.tsx'
 import { useNoticeBoard } from './reads.ts'
 
 /** Notices that are pinned until a day; where it says so, with the way to pin one. */
@@ -55,36 +53,5 @@ export function Notices({ pins = false }: { pins?: boolean }) {
       )}
       {pinning && <PinNoticeForm onClose={() => setPinning(false)} />}
     </>
-  )
-}
-
-function PinNoticeForm({ onClose }: { onClose: () => void }) {
-  const { nowMs } = useSession()
-  const { submit, problem, fields, busy } = useAction('Pinned: everybody sees it', onClose)
-  const [noticeId] = useState(newKey)
-  const [text, setText] = useState('')
-  const [until, setUntil] = useState(() => new Date(nowMs() + 7 * 24 * 3600_000).toISOString().slice(0, 10))
-  return (
-    <ActionDialog
-      title="Pin a notice"
-      verb="Pin"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() => void submit({ kind: 'pin-notice', noticeId, text, until })}
-    >
-      <Textarea
-        label="What must everybody know?"
-        required
-        autosize
-        minRows={2}
-        maxLength={1000}
-        data-autofocus
-        value={text}
-        onChange={(e) => setText(e.currentTarget.value)}
-        error={fields.text}
-      />
-      <DayField label="Until which day?" required mt="sm" value={until} onChange={setUntil} error={fields.until} />
-    </ActionDialog>
   )
 }

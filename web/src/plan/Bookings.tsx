@@ -1,16 +1,13 @@
-import { Button, Select, TextInput } from '@mantine/core'
+import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Booking } from '@diatribon/contract'
-import { usePrinterNames } from '../printers/reads.ts'
 import { useSession } from '../shell/session.ts'
-import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
-import { DayField } from '../ui/dates.tsx'
-import { newKey } from '../ui/newKey.ts'
 import { Section } from '../ui/Section.tsx'
 import { shortDay } from '../ui/words.ts'
 import { useAction } from '../ui/useAction.ts'
+import { BookForm } from './BookForm.tsx'
 import { BookingsFile } from './BookingsFile.tsx'
 
 /** Days on which printers are spoken for: nobody plans work on them then. */
@@ -75,63 +72,5 @@ export function Bookings({ bookings }: { bookings: Booking[] }) {
       )}
       {booking && <BookForm onClose={() => setBooking(false)} />}
     </Section>
-  )
-}
-
-function BookForm({ onClose }: { onClose: () => void }) {
-  const { data: printers = [] } = usePrinterNames()
-  const [bookingId] = useState(newKey)
-  const [printerId, setPrinterId] = useState<string | null>(null)
-  const [from, setFrom] = useState('')
-  const [until, setUntil] = useState('')
-  const [words, setWords] = useState('')
-  const { submit, problem, fields, busy } = useAction('Printer booked', onClose)
-  return (
-    <ActionDialog
-      title="Book a printer"
-      verb="Book"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: 'book-printer',
-          bookingId,
-          printerId: printerId ?? '',
-          fromDay: from,
-          untilDay: until || from,
-          words,
-        })
-      }
-    >
-      <Select
-        label="Printer"
-        required
-        searchable
-        data={printers.map(({ id, name }) => ({ value: id, label: name }))}
-        value={printerId}
-        onChange={setPrinterId}
-        error={fields.printerId}
-        data-autofocus
-      />
-      <DayField label="From" required mt="sm" value={from} onChange={setFrom} error={fields.fromDay} />
-      <DayField
-        label="Until, that day included"
-        description="Empty: that one day"
-        mt="sm"
-        value={until}
-        onChange={setUntil}
-        error={fields.untilDay}
-      />
-      <TextInput
-        label="For what?"
-        required
-        mt="sm"
-        maxLength={200}
-        value={words}
-        onChange={(e) => setWords(e.currentTarget.value)}
-        error={fields.words}
-      />
-    </ActionDialog>
   )
 }

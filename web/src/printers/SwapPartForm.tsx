@@ -1,19 +1,12 @@
 import { endOf, isStillGood } from '@diatribon/core'
 import { Checkbox, Radio, Select, SimpleGrid } from '@mantine/core'
-import { useState } from 'react'
-import {
-  removalReasons,
-  type ReplacementDuty,
-  type PartType,
-  type PrinterPage,
-  type RemovalReason,
-  type Site,
-} from '@diatribon/contract'
+import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useDraft, type DraftForm } from '../forms/useDraft.ts'
 import { Caution } from '../parts/Caution.tsx'
 import { useHandsOn } from '../people/useHandsOn.tsx'
 import { useSession } from '../shell/session.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
 import { WhenField } from '../ui/dates.tsx'
 import { amount, day, money, shortDay } from '../ui/words.ts'
 import { usePartTypes, useUsedParts } from '../parts/reads.ts'
@@ -30,6 +23,17 @@ const hints: Record<(typeof removalReasons)[number], string> = {
   'borrowed for another printer': 'Still good; needed elsewhere.',
 }
 
+interface Draft {
+  slotId: string | null
+  reason: RemovalReason | ''
+  /** null: what goes in by itself, the same again or by the standing rule. */
+  picked: string | null
+  usedFittingId: string | null
+  foundAtLook: boolean
+  note: string
+  at: string | undefined
+}
+
 /** A part comes out, with the reason, and another goes in. */
 export function SwapPartForm(props: {
   page: PrinterPage
@@ -38,69 +42,64 @@ export function SwapPartForm(props: {
   faultId?: string
   onClose: () => void
 }) {
-  const { page, slotId, faultId, onClose } = props
-  const { site } = useSession()
+  const { page, slotId: first, faultId, onClose } = props
   const { printer, slots } = page
-  const { data: catalogue } = usePartTypes()
-  const [chosen, setChosen] = useState(slotId)
-  const [reason, setReason] = useState<RemovalReason | ''>('')
-  const [picked, setPicked] = useState<string | null>(null)
-  const [usedId, setUsedId] = useState<string | null>(null)
-  const [foundAtLook, setFoundAtLook] = useState(false)
-  const [note, setNote] = useState('')
-  const [at, setAt] = useState<string>()
-  const slot = slots.find(({ id }) => id === chosen)
+  const begun: Draft = {
+    slotId: first,
+    reason: '',
+    picked: null,
+    usedFittingId: null,
+    foundAtLook: false,
+    note: '',
+    at: undefined,
+  }
+  const form = useDraft(begun, { kind: 'swap-part', done: `${printer.name}: part swapped`, onClose })
+  const { draft, set, words, choice, tick } = form
+  const { reason, at } = draft
+  const slot = slots.find(({ id }) => id === draft.slotId)
   const isEmpty = slot !== undefined && slot.duty === null
-  const { submit, problem, fields, busy } = useAction(`${printer.name}: ${slot?.name ?? 'part'} swapped`, onClose)
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const rule = useStandingRules().data?.find((one) => one.partTypeId === slot?.duty?.partType.id)
   const goesByRule = rule && !isStillGood(reason || null)
   // Nobody saw when: it may have been found at a look.
   const canBeFound = endOf(reason || null) === 'seen'
-  const partTypeId = picked ?? (goesByRule ? rule.insteadId : slot?.duty?.partType.id) ?? null
-  const [missing, setMissing] = useState<string | null>(null)
+  const partTypeId = draft.picked ?? (goesByRule ? rule.insteadId : slot?.duty?.partType.id) ?? null
   const fitted = page.fittings.find(({ id }) => id === slot?.duty?.fittingId)
   const isPast = at !== undefined && fitted !== undefined && at < fitted.fittedAt
-
-  const onSubmit = () => {
-    if (!slot || (!isEmpty && !reason) || !partTypeId) {
-      setMissing(
-        !slot ? 'Choose the slot.' : !isEmpty && !reason ? 'Say why the old part comes out.' : 'Choose the new part.',
-      )
-      return
-    }
-    if (!hands.isReady) {
-      setMissing(hands.notReady)
-      return
-    }
-    setMissing(null)
-    void submit({
-      kind: 'swap-part',
-      printerId: printer.id,
-      slotId: slot.id,
-      // Told of a time before the part that is there now: it goes between those of the past.
-      ...(slot.duty && !isPast ? { fittingId: slot.duty.fittingId } : {}),
-      ...(isEmpty || !reason ? {} : { removalReason: reason }),
-      ...(canBeFound && foundAtLook ? { foundAtLook } : {}),
-      partTypeId,
-      ...(usedId ? { usedFittingId: usedId } : {}),
-      ...(faultId ? { faultId } : {}),
-      ...hands.confirmed,
-      ...(note.trim() ? { note: note.trim() } : {}),
-      ...(at ? { at } : {}),
-    })
-  }
-
   return (
     <ActionDialog
       title={`Swap part: ${printer.name}`}
       verb="Swap"
-      busy={busy}
-      problem={missing ? new Error(missing) : problem}
-      onClose={onClose}
-      onSubmit={onSubmit}
+      {...form.sheet(({ usedFittingId, foundAtLook, note }) => {
+        if (!slot) return 'Choose the slot.'
+        if (!isEmpty && !reason) return 'Say why the old part comes out.'
+        if (!partTypeId) return 'Choose the new part.'
+        if (!hands.isReady) return hands.notReady
+        return {
+          kind: 'swap-part',
+          printerId: printer.id,
+          slotId: slot.id,
+          // Told of a time before the part that is there now: it goes between those of the past.
+          ...(slot.duty && !isPast ? { fittingId: slot.duty.fittingId } : {}),
+          ...(isEmpty || !reason ? {} : { removalReason: reason }),
+          ...(canBeFound && foundAtLook ? { foundAtLook } : {}),
+          partTypeId,
+          ...hands.confirmed,
+          ...told({ usedFittingId: usedFittingId ?? undefined, faultId, note, at }),
+        }
+      })}
     >
-      <SlotField slots={slots} chosen={chosen} setChosen={setChosen} setPicked={setPicked} slotId={slotId} />
+      <Select
+        label="Slot"
+        data={slots.map(({ id, name }) => ({ value: id, label: name }))}
+        value={draft.slotId}
+        onChange={(id) => {
+          set('slotId', id)
+          set('picked', null)
+        }}
+        allowDeselect={false}
+        data-autofocus={first ? undefined : true}
+      />
       {slot && <Caution slotKinds={[slot.kind]} />}
       {hands.field}
       {slot?.duty && (
@@ -108,45 +107,20 @@ export function SwapPartForm(props: {
           In place: {slot.duty.partType.name}, {amount(slot.duty.age, slot.duty.clock)} old.
         </p>
       )}
-      {isEmpty ? (
-        <p className="quiet">Nothing sits in this slot.</p>
-      ) : (
-        <ReasonField reason={reason} setReason={setReason} />
-      )}
+      {isEmpty ? <p className="quiet">Nothing sits in this slot.</p> : <ReasonField form={form} />}
       {canBeFound && !isEmpty && (
-        <Checkbox
-          mt="sm"
-          label="Found failed at a look; nobody saw when it happened"
-          checked={foundAtLook}
-          onChange={({ currentTarget }) => setFoundAtLook(currentTarget.checked)}
-        />
+        <Checkbox mt="sm" label="Found failed at a look; nobody saw when it happened" {...tick('foundAtLook')} />
       )}
-      <NewPartField
-        catalogue={catalogue}
-        slot={slot}
-        site={site}
-        partTypeId={partTypeId}
-        setPicked={(value) => {
-          setPicked(value)
-          setUsedId(null)
-        }}
-        fields={fields}
-      />
+      <NewPartField slotKind={slot?.kind} partTypeId={partTypeId} form={form} />
       {goesByRule && (
         <p role="note">
           Standing rule: when this fails, that goes in. {rule.reason} <span className="quiet">{rule.who}</span>
         </p>
       )}
       <OnShelf partTypeId={partTypeId} />
-      <UsedPartField
-        partTypeId={partTypeId}
-        site={site}
-        value={usedId}
-        onChange={setUsedId}
-        error={fields.usedFittingId}
-      />
-      <NoteField value={note} onChange={(e) => setNote(e.currentTarget.value)} maxLength={2000} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      <UsedPartField partTypeId={partTypeId} form={form} />
+      <NoteField {...words('note')} />
+      <WhenField {...choice('at')} />
       {isPast && (
         <p role="status" className="quiet">
           Before the part that is there now: this goes between the changes of the past, and the new part comes out when
@@ -157,21 +131,9 @@ export function SwapPartForm(props: {
   )
 }
 
-function ReasonField({
-  reason,
-  setReason,
-}: {
-  reason: RemovalReason | ''
-  setReason: (value: RemovalReason | '') => void
-}) {
+function ReasonField({ form }: { form: DraftForm<Draft> }) {
   return (
-    <Radio.Group
-      label="Why does it come out?"
-      value={reason}
-      onChange={(value) => setReason(value as RemovalReason)}
-      mt="sm"
-      required
-    >
+    <Radio.Group label="Why does it come out?" mt="sm" {...form.choice('reason', 'removalReason')} required>
       <SimpleGrid cols={{ base: 1, sm: 2 }} spacing="xs" verticalSpacing={6} mt={6}>
         {removalReasons.map((value) => (
           <Radio key={value} value={value} label={value} description={hints[value]} size="md" />
@@ -181,42 +143,34 @@ function ReasonField({
   )
 }
 
-function NewPartField(props: {
-  catalogue: PartType[] | undefined
-  slot: { id: string; name: string; kind: string; duty: ReplacementDuty | null } | undefined
-  site: Site
-  partTypeId: string | null
-  setPicked: (value: string | null) => void
-  fields: Record<string, string>
-}) {
-  const { catalogue, slot, site, partTypeId, setPicked, fields } = props
+function NewPartField(props: { slotKind: string | undefined; partTypeId: string | null; form: DraftForm<Draft> }) {
+  const { slotKind, partTypeId, form } = props
+  const { site } = useSession()
+  const { data: catalogue = [] } = usePartTypes()
   return (
     <Select
       label="New part"
       mt="md"
-      data={(catalogue ?? [])
-        .filter(({ slotKind }) => slotKind === slot?.kind)
+      data={catalogue
+        .filter((type) => type.slotKind === slotKind)
         .map(({ id, name, priceMinor }) => ({
           value: id,
           label: priceMinor === null ? name : `${name} (${money(priceMinor, site.currency)})`,
         }))}
       value={partTypeId}
-      onChange={setPicked}
+      onChange={(id) => {
+        form.set('picked', id)
+        form.set('usedFittingId', null)
+      }}
       allowDeselect={false}
-      error={fields.partTypeId}
+      error={form.fields.partTypeId}
     />
   )
 }
 
 /** Whether a fresh part goes in, or one that was used before: then its age goes on. */
-function UsedPartField(props: {
-  partTypeId: string | null
-  site: Site
-  value: string | null
-  onChange: (value: string | null) => void
-  error: string | undefined
-}) {
-  const { partTypeId, site, value, onChange, error } = props
+function UsedPartField({ partTypeId, form }: { partTypeId: string | null; form: DraftForm<Draft> }) {
+  const { site } = useSession()
   const { data: used = [] } = useUsedParts(partTypeId)
   const { data: catalogue = [] } = usePartTypes()
   const clock = catalogue.find(({ id }) => id === partTypeId)?.agesBy ?? 'hours'
@@ -232,9 +186,7 @@ function UsedPartField(props: {
         value: fittingId,
         label: `${ageIsKnown ? '' : 'at least '}${amount(age, clock)} old, out of ${printerName}, ${slotName}, ${day(removedAt, site.timeZone)}`,
       }))}
-      value={value}
-      onChange={onChange}
-      error={error}
+      {...form.choice('usedFittingId')}
     />
   )
 }
@@ -252,28 +204,5 @@ function OnShelf({ partTypeId }: { partTypeId: string | null }) {
         : `The book has none on the shelf${where}. If you take one all the same, count what is left.`}
       {pieces === 0 && expectedOn !== null && ` One that was ordered is expected ${shortDay(expectedOn)}.`}
     </p>
-  )
-}
-
-function SlotField(props: {
-  slots: { id: string; name: string; kind: string; duty: ReplacementDuty | null }[]
-  chosen: string | null
-  setChosen: (value: string | null) => void
-  setPicked: (value: string | null) => void
-  slotId: string | null
-}) {
-  const { slots, chosen, setChosen, setPicked, slotId } = props
-  return (
-    <Select
-      label="Slot"
-      data={slots.map(({ id, name }) => ({ value: id, label: name }))}
-      value={chosen}
-      onChange={(id) => {
-        setChosen(id)
-        setPicked(null)
-      }}
-      allowDeselect={false}
-      data-autofocus={slotId ? undefined : true}
-    />
   )
 }

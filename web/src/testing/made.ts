@@ -5,17 +5,22 @@ export const idOf = (n: number) => `00000000-0000-4000-8000-${String(n).padStart
 
 export const limpet = { id: idOf(101), name: 'Limpet', state: 'in service', holdReason: null } as PrinterHead
 
-export const partTypes = [
-  { id: idOf(201), name: 'Plain belt', slotKind: 'belt', agesBy: 'hours', priceMinor: 300 },
-  { id: idOf(202), name: 'Steel belt', slotKind: 'belt', agesBy: 'hours', priceMinor: 900 },
-  { id: idOf(203), name: 'Brass nozzle', slotKind: 'nozzle', agesBy: 'hours', priceMinor: 100 },
-]
+const partType = (n: number, name: string, slotKind: string, priceMinor: number) => ({
+  id: idOf(n),
+  name,
+  slotKind,
+  agesBy: 'hours',
+  priceMinor,
+})
+const plainBelt = partType(201, 'Plain belt', 'belt', 300)
+const brassNozzle = partType(203, 'Brass nozzle', 'nozzle', 100)
+export const partTypes = [plainBelt, partType(202, 'Steel belt', 'belt', 900), brassNozzle]
 
-const slot = (n: number, name: string, kind: string, partType: (typeof partTypes)[number] | null) => ({
+const slot = (n: number, name: string, kind: string, fitted: typeof plainBelt | null) => ({
   id: idOf(n),
   name,
   kind,
-  duty: partType && { partType, fittingId: idOf(n + 100), age: 320, clock: 'hours' },
+  duty: fitted && { partType: fitted, fittingId: idOf(n + 100), age: 320, clock: 'hours' },
 })
 
 /** A printer with a belt, a nozzle, and a slot with nothing in it. */
@@ -23,8 +28,8 @@ export const limpetPage = {
   printer: limpet,
   modelId: idOf(501),
   slots: [
-    slot(301, 'X belt', 'belt', partTypes[0]!),
-    slot(302, 'Nozzle', 'nozzle', partTypes[2]!),
+    slot(301, 'X belt', 'belt', plainBelt),
+    slot(302, 'Nozzle', 'nozzle', brassNozzle),
     slot(303, 'Y belt', 'belt', null),
   ],
   fittings: [],
