@@ -11,11 +11,9 @@ CREATE UNLOGGED TABLE "cost" (
 	CONSTRAINT "cost_printer_id_position_pk" PRIMARY KEY("printer_id","position")
 );
 --> statement-breakpoint
+ALTER TABLE "job" ADD COLUMN "spool_used_id" uuid;--> statement-breakpoint
 CREATE INDEX "cost_at" ON "cost" USING btree ("at");--> statement-breakpoint
 CREATE INDEX "cost_fault" ON "cost" USING btree ("fault_id");--> statement-breakpoint
--- A job has the spool that was named when it ended, as its entry tells.
-UPDATE "job" SET "spool_id" = ("told"."payload"->>'spoolId')::uuid FROM (
-	SELECT DISTINCT ON ("payload"->>'jobId') "payload" FROM "log_entry"
-	WHERE "kind" = 'finish-job' AND "payload" ? 'jobId' AND "payload" ? 'spoolId'
-	ORDER BY "payload"->>'jobId', "seq" DESC
-) AS "told" WHERE "job"."id" = ("told"."payload"->>'jobId')::uuid;
+-- A job that is finished has used the spool that its end named, else the one that it was started with.
+UPDATE "job" SET "spool_used_id" = coalesce(("told"."payload"->>'spoolId')::uuid, "job"."spool_id")
+FROM "log_entry" AS "told" WHERE "told"."seq" = "job"."finished_seq";

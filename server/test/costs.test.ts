@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto'
-import type { Box, CostsPage, FortnightPage, Loan, LogPage, PrinterPage, Round } from '@diatribon/contract'
+import { readFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import type { Box, CostsPage, FortnightPage, Loan, LogPage, PrinterPage, Round, Spool } from '@diatribon/contract'
 import { factsOf, factsReplayed } from './replay.ts'
 import { design, itemOf } from './samples.ts'
-import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+import { dayMs, migrations, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
 const at = (daysAgo: number) => new Date(now - daysAgo * dayMs).toISOString()
@@ -164,6 +166,22 @@ describe('what maintenance costs', () => {
     expect((await costs()).all.minor.filament - before).toBe(162)
     await technician.act({ kind: 'amend', entryKey: end.key, reason: 'Less', correction: { metres: 5 } })
     expect((await costs()).all.minor.filament - before).toBe(81)
+    // What a database of the version before is given when it is brought up to date: the same.
+    const { pool } = shop.server.services.database
+    const used = async () => (await pool.query('SELECT spool_used_id FROM job WHERE id = $1', [jobId])).rows
+    const sql = await readFile(join(migrations, '0021_cost_ledger.sql'), 'utf8')
+    await pool.query('UPDATE job SET spool_used_id = NULL')
+    await pool.query(sql.slice(sql.lastIndexOf('--> statement-breakpoint')))
+    expect(await used()).toEqual([{ spool_used_id: spoolId }])
+    // The end is taken back and told anew without a spool: nothing is drawn from the one that was named by mistake.
+    const left = async () =>
+      (await lead.get<Spool[]>('/api/stores/spools')).find(({ id }) => id === spoolId)!.leftMetres
+    await lead.act({ kind: 'amend', entryKey: end.key, reason: 'Another spool', takeBack: true })
+    const whole = await left()
+    await technician.act({ kind: 'finish-job', printerId, jobId, hours: 1, metres: 10, outcome: 'failed', at: at(2.8) })
+    expect(await left()).toBe(whole)
+    // As most filament is, of the thickness that the model draws: 10 m of 1.75 mm at 1.24 g/cm³ are 29.83 g.
+    expect((await costs()).all.minor.filament - before).toBe(60)
   })
 
   it('comes to the same however it is added up', async () => {

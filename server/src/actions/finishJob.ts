@@ -41,7 +41,7 @@ export const finishJob: ActionKind<FinishJob> = {
     )
     if (!job)
       noticeMaterial(facts, { seq, siteId, printerId, at, material: action.material ?? spool?.material ?? null })
-    if (job) facts.put('job', { ...job, spoolId: spoolId ?? null, finishedAt: at, finishedSeq: seq, outcome })
+    if (job) facts.put('job', { ...job, spoolUsedId: spoolId ?? null, finishedAt: at, finishedSeq: seq, outcome })
     if (spoolId) useSpool(facts, spoolId, at, metres)
   },
 
@@ -72,7 +72,7 @@ export const finishJob: ActionKind<FinishJob> = {
     takeBackEvents(facts, events, amendment.seq)
     if (spoolId) useSpool(facts, spoolId, next.at, (amendment.action.takeBack ? 0 : next.metres) - usedBefore)
     if (job && amendment.action.takeBack)
-      facts.put('job', { ...job, finishedAt: null, finishedSeq: null, outcome: null })
+      facts.put('job', { ...job, spoolUsedId: null, finishedAt: null, finishedSeq: null, outcome: null })
   },
 
   correctable: ({ hours, metres }) => ({

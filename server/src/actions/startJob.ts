@@ -54,6 +54,7 @@ export const startJob: ActionKind<StartJob> = {
       material: material ?? spool?.material ?? null,
       abrasive: abrasive ?? spool?.abrasive ?? false,
       spoolId,
+      spoolUsedId: null,
       finishedAt: null,
       finishedSeq: null,
       outcome: null,

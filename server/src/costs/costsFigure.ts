@@ -121,7 +121,7 @@ function costsOf(ids: readonly string[], { labourMinorPerHour, roles, filamentMi
       round(g.metres * pi() / 4 * coalesce(o.diameter_mm, (d.limits->>'filamentMm')::float8, 1.75) ^ 2 * coalesce(o.density_g_per_cm3, ${usualDensity}::float8)
         / 1000 * ${filamentMinorPerKg ?? 0}::float8)
     FROM job j JOIN usage g ON g.seq = j.finished_seq JOIN printer p ON p.id = j.printer_id JOIN printer_model d ON d.id = p.model_id
-    LEFT JOIN spool o ON o.id = j.spool_id
+    LEFT JOIN spool o ON o.id = j.spool_used_id
     WHERE j.outcome = 'failed' AND g.taken_back_seq IS NULL AND ${here('j.printer_id')})
   SELECT printer_id, row_number() OVER (PARTITION BY printer_id ORDER BY seq, kind, words, minor, part_type_id) AS position,
     part_type_id, at, seq, kind, words, fault_id, minor

@@ -1,14 +1,14 @@
-import { useState, type ChangeEvent } from 'react'
+import { useState, type ChangeEvent, type Dispatch, type SetStateAction } from 'react'
 import type { ActionKindName } from '@diatribon/contract'
 import { useAction, type FormAction } from '../ui/useAction.ts'
 import { useSetAction } from '../ui/useSetAction.ts'
 import { useLimits } from './useLimits.ts'
 
-interface DraftOf {
+interface DraftOf<Draft> {
   /** The action that is drafted: its shape says what the fields may hold. */
   kind: ActionKindName
   /** What is said once it is done. */
-  done: string | null
+  done: string | null | ((draft: Draft) => string)
   onClose: () => void
 }
 
@@ -31,30 +31,34 @@ type Typed = ChangeEvent<HTMLInputElement | HTMLTextAreaElement>
  * What is typed into a form until it is sent as an action. Fields get from it all that they need: value, change, error, whether they must
  * be filled in, and their limits, from the shape of the action.
  */
-export function useDraft<Draft extends object>(begun: Draft | (() => Draft), of: DraftOf) {
-  return useDraftSentBy(useAction(of.done, of.onClose), begun, of)
+export function useDraft<Draft extends object>(begun: Draft | (() => Draft), of: DraftOf<Draft>) {
+  const typed = useState(begun)
+  return useFields(typed, useAction(doneWords(of, typed[0]), of.onClose), of)
 }
 
 /** As `useDraft`, for what is set: the version that was there when the form was opened goes with it. */
-export function useSetDraft<Draft extends object>(begun: Draft | (() => Draft), of: DraftOf) {
-  return useDraftSentBy(useSetAction(of.done, of.onClose), begun, of)
+export function useSetDraft<Draft extends object>(begun: Draft | (() => Draft), of: DraftOf<Draft>) {
+  const typed = useState(begun)
+  return useFields(typed, useSetAction(doneWords(of, typed[0]), of.onClose), of)
 }
 
-function useDraftSentBy<Draft extends object>(
-  sending: ReturnType<typeof useAction>,
-  begun: Draft | (() => Draft),
-  { kind, onClose }: DraftOf,
+const doneWords = <Draft>({ done }: DraftOf<Draft>, draft: Draft) => (typeof done === 'function' ? done(draft) : done)
+
+function useFields<Draft extends object>(
+  [draft, setDraft]: [Draft, Dispatch<SetStateAction<Draft>>],
+  { submit, busy, fields, problem }: ReturnType<typeof useAction>,
+  { kind, onClose }: DraftOf<Draft>,
 ) {
-  const { submit, busy, fields } = sending
-  const [draft, setDraft] = useState(begun)
   const [first] = useState(draft)
   const [missing, setMissing] = useState<string | null>(null)
   const limits = useLimits(kind)
-  const set = <Name extends keyof Draft>(name: Name, to: Draft[Name] | ((before: Draft[Name]) => Draft[Name])) =>
+  const set = <Name extends keyof Draft>(name: Name, to: Draft[Name] | ((before: Draft[Name]) => Draft[Name])) => {
+    setMissing(null)
     setDraft((before) => ({
       ...before,
       [name]: typeof to === 'function' ? (to as (before: Draft[Name]) => Draft[Name])(before[name]) : to,
     }))
+  }
   const about = (field: string) => ({ error: fields[field], required: limits(field)?.required ?? false })
 
   return {
@@ -118,7 +122,7 @@ function useDraftSentBy<Draft extends object>(
      */
     sheet: (action: (draft: Draft) => FormAction | FormAction[] | string) => ({
       busy,
-      problem: missing ? new Error(missing) : sending.problem,
+      problem: missing ? new Error(missing) : problem,
       onClose,
       onSubmit: () => {
         const asked = action(draft)

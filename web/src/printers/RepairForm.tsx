@@ -66,10 +66,13 @@ export function RepairForm(props: { page: PrinterPage; slotId: string | null; fa
   const { printer } = page
   const { site } = useSession()
   const filled = page.slots.filter(({ duty }) => duty !== null)
-  const done = `${printer.name}: part mended`
-  const form = useDraft({ ...begun, slotId: first }, { kind: 'repair-part', done, onClose })
+  const slotOf = ({ slotId }: typeof begun) => filled.find(({ id }) => id === slotId)
+  const form = useDraft(
+    { ...begun, slotId: first },
+    { kind: 'repair-part', done: (draft) => `${printer.name}: ${slotOf(draft)?.name ?? 'part'} mended`, onClose },
+  )
   const { draft, figure, money, choice, list } = form
-  const slot = filled.find(({ id }) => id === draft.slotId)
+  const slot = slotOf(draft)
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   return (
     <ActionDialog

@@ -53,10 +53,15 @@ export function SwapPartForm(props: {
     note: '',
     at: undefined,
   }
-  const form = useDraft(begun, { kind: 'swap-part', done: `${printer.name}: part swapped`, onClose })
+  const slotOf = ({ slotId }: Draft) => slots.find(({ id }) => id === slotId)
+  const form = useDraft(begun, {
+    kind: 'swap-part',
+    done: (draft) => `${printer.name}: ${slotOf(draft)?.name ?? 'part'} swapped`,
+    onClose,
+  })
   const { draft, set, words, choice, tick } = form
   const { reason, at } = draft
-  const slot = slots.find(({ id }) => id === draft.slotId)
+  const slot = slotOf(draft)
   const isEmpty = slot !== undefined && slot.duty === null
   const hands = useHandsOn(slot ? [slot.kind] : [], page.modelId)
   const rule = useStandingRules().data?.find((one) => one.partTypeId === slot?.duty?.partType.id)

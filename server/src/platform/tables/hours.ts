@@ -86,6 +86,8 @@ export const job = pgTable(
     material: text('material'),
     abrasive: boolean('abrasive').notNull(),
     spoolId: uuid('spool_id'),
+    /** The spool that it has used, once it is finished. */
+    spoolUsedId: uuid('spool_used_id'),
     finishedAt: moment('finished_at'),
     finishedSeq: entrySeq('finished_seq'),
     outcome: text('outcome').$type<JobOutcome>(),
