@@ -33,6 +33,7 @@ export default {
     },
     { ...shared, displayName: 'server', roots: ['server', 'tools', 'devices'], testMatch: ['**/*.test.ts'] },
   ],
+  testSequencer: '<rootDir>/tools/setup/testOrder.mjs',
   // A test that hangs must end; how long things take is for the bench.
   testTimeout: 180_000,
 }

@@ -54,18 +54,18 @@ export async function pasted(field: Locator, text: string): Promise<void> {
   await field.press('ControlOrMeta+v')
 }
 
-/** A person at a browser of their own, signed in through the page. */
+/** A person at a browser of their own that has been signed in; the page where one signs in has journeys of its own. */
 export async function signedIn(
   browser: Browser,
   name: string,
   options: BrowserContextOptions & { path?: string } = {},
 ): Promise<Page> {
-  const { path = '/floor', ...context } = options
-  const page = await (await browser.newContext({ baseURL: first, ...context })).newPage()
+  const { path = '/floor', ...own } = options
+  const context = await browser.newContext({ baseURL: first, ...own })
+  const answer = await context.request.post('/api/session', { data: { name, pin: '314159' } })
+  expect(answer.status()).toBe(201)
+  const page = await context.newPage()
   await page.goto(path)
-  await typed(page.getByLabel('Name'), name)
-  await typed(page.getByRole('textbox', { name: 'PIN' }), '314159')
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
   await expect(page.getByRole('navigation', { name: 'Screens' })).toBeVisible()
   return page
 }

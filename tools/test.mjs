@@ -42,7 +42,9 @@ runCommand(async () => {
     if (wants('server') || wants('journeys')) {
       // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
       cluster = await startCluster(bin, clusterFolder(home, 'test-database'), { fsync: 'off', max_connections: '200' })
-      const env = { TEST_DATABASE_URL: cluster.url }
+      const { buildServer, distFolder } = await import('./setup/build.mjs')
+      await buildServer()
+      const env = { TEST_DATABASE_URL: cluster.url, DIATRIBON_WORKERS: distFolder }
       if (wants('server') && !(await jest('server', results, env, counts, only))) failed.push('server')
       if (wants('journeys') && !(await journeys(results, env, counts, only))) failed.push('journeys')
     }
@@ -122,8 +124,7 @@ async function jest(project, results, env, counts, only, projects = [project]) {
  * processes of its own, so that journeys side by side do not disturb each other.
  */
 async function journeys(results, env, counts, only) {
-  const { buildServer, buildWeb } = await import('./setup/build.mjs')
-  await buildServer()
+  const { buildWeb } = await import('./setup/build.mjs')
   await buildWeb()
   const { startTwoServers } = await import('./setup/twoServers.mjs')
   const pairs = await Promise.all([startTwoServers(env.TEST_DATABASE_URL), startTwoServers(env.TEST_DATABASE_URL)])

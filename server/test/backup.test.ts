@@ -3,9 +3,9 @@ import { spawnSync } from 'node:child_process'
 import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { backup, migrateDatabase, openDatabase, rescueLead, restore, setPin } from '../src/index.ts'
+import { backup, openDatabase, rescueLead, restore, setPin } from '../src/index.ts'
 import { factsOf } from './replay.ts'
-import { Client, migrations, pin, scratchDatabase, scratchWorkshop, type Workshop } from './scratch.ts'
+import { Client, pin, scratchDatabase, scratchWorkshop, type Workshop } from './scratch.ts'
 
 let shop: Workshop
 let folder: string
@@ -43,7 +43,6 @@ afterAll(async () => {
 const database = () => shop.server.services.database
 async function emptyDatabase() {
   const { url, drop } = await scratchDatabase()
-  await migrateDatabase(url, migrations)
   const made = openDatabase(url, 2)
   return { made, drop: () => made.pool.end().then(drop) }
 }

@@ -9,12 +9,12 @@ import type {
   SavedView,
   Session,
 } from '@diatribon/contract'
-import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
+import { exportBook, openDatabase, playBook } from '../src/index.ts'
 import { checkBook } from '../src/logbook/chain.ts'
 import { checkLock } from '../src/logbook/checkWorker.ts'
 import { keepUp } from '../src/logbook/keepUp.ts'
 import { writersLock } from '../src/actions/writers/writersLock.ts'
-import { migrations, scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+import { scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
 let shop: Workshop
@@ -69,7 +69,6 @@ describe('the chain', () => {
   it('is the same when the book is played into another database', async () => {
     await caughtUp()
     const other = await scratchDatabase()
-    await migrateDatabase(other.url, migrations)
     const there = openDatabase(other.url, 3)
     const book = []
     for await (const page of exportBook(shop.server.services.database.db)) book.push(...page)

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto'
 import type { Floor, LifeSummary, Round } from '@diatribon/contract'
 import pg from 'pg'
-import { emptyKept, factsDigest, migrateDatabase } from '../src/index.ts'
+import { emptyKept, factsDigest } from '../src/index.ts'
 import { doubtOfOtherProgram } from '../src/kept/bring.ts'
 import { settings } from '../src/kept/settings.ts'
-import { Client, dayMs, migrations, scratchDatabase, type Workshop } from './scratch.ts'
+import { Client, dayMs, scratchDatabase, type Workshop } from './scratch.ts'
 import { changes, workshopInUse, type InUse } from './workshopInUse.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
@@ -149,7 +149,6 @@ describe('kept figures', () => {
 
 it('figures of the version of the program before stand, and are worked out anew; of another shape they are forgotten', async () => {
   const { url, drop } = await scratchDatabase()
-  await migrateDatabase(url, migrations)
   const own = new pg.Pool({ connectionString: url })
   const [printerId, first, second] = [randomUUID(), new Date(now), new Date(now + 1000)]
   const rows = async () => (await own.query(`SELECT figure FROM kept_figure WHERE figure <> 'program'`)).rowCount

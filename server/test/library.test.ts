@@ -10,8 +10,8 @@ import type {
 } from '@diatribon/contract'
 import { libraryActions, type LibraryOffer } from '@diatribon/contract/library'
 import { factsOf } from './replay.ts'
-import { scratchDatabase, scratchWorkshop, type Client, type Workshop, migrations } from './scratch.ts'
-import { exportBook, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
+import { scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
+import { exportBook, openDatabase, playBook } from '../src/index.ts'
 
 let shop: Workshop
 let technician: Client
@@ -227,7 +227,6 @@ it('plays again to the same facts', async () => {
   const { pool } = shop.server.services.database
   const other = await scratchDatabase()
   try {
-    await migrateDatabase(other.url, migrations)
     const again = openDatabase(other.url)
     const book: ExportedEntry[] = []
     for await (const entries of exportBook(shop.server.services.database.db)) book.push(...entries)

@@ -4,10 +4,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import pg from 'pg'
 import { migrateDatabase } from '../src/index.ts'
-import { migrations, scratchDatabase } from './scratch.ts'
+import { migrations, emptyDatabase } from './scratch.ts'
 
 it('may be run by two processes at once, and again', async () => {
-  const { url, drop } = await scratchDatabase()
+  const { url, drop } = await emptyDatabase()
   await Promise.all([migrateDatabase(url, migrations), migrateDatabase(url, migrations)])
   await migrateDatabase(url, migrations)
   await drop()
@@ -19,7 +19,7 @@ it('brings a database of the first version on, with what it holds', async () => 
   const journalFile = join(folder, 'meta', '_journal.json')
   const journal = JSON.parse(await readFile(journalFile, 'utf8')) as { entries: { tag: string }[] }
   await writeFile(journalFile, JSON.stringify({ ...journal, entries: journal.entries.slice(0, 2) }))
-  const { url, drop } = await scratchDatabase()
+  const { url, drop } = await emptyDatabase()
   await migrateDatabase(url, folder)
   const client = new pg.Client({ connectionString: url })
   await client.connect()
@@ -43,7 +43,7 @@ it('brings a database of the first version on, with what it holds', async () => 
 })
 
 it('refuses a database from a newer version, and leaves it alone', async () => {
-  const { url, drop } = await scratchDatabase()
+  const { url, drop } = await emptyDatabase()
   await migrateDatabase(url, migrations)
   const client = new pg.Client({ connectionString: url })
   await client.connect()

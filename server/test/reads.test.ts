@@ -23,7 +23,7 @@ let inUse: InUse
 /** The address that is being answered, wherever its work has got to. */
 const answering = new AsyncLocalStorage<string>()
 /** Statements that were sent to answer an address. */
-const statements = new Map<string, string[]>()
+const statements = new Map<string, [text: string, values: unknown][]>()
 /** Everything that pages were told. */
 const notices: LiveNotice[] = []
 
@@ -33,15 +33,15 @@ beforeAll(async () => {
     const [first, more] = of as [string | { text?: string; values?: unknown[] }, unknown]
     const { text = '', values } = typeof first === 'string' ? { text: first } : first
     // Names of figures travel as values.
-    statements.get(answering.getStore() ?? '')?.push(`${text} ${JSON.stringify(values ?? more ?? [])}`)
+    statements.get(answering.getStore() ?? '')?.push([text, values ?? more ?? []])
     return (query as (...args: unknown[]) => unknown).apply(this, of)
   } as typeof query
   Server.prototype.emit = function (this: Server, event: string, ...of: unknown[]) {
     const go = () => (emit as (...args: unknown[]) => boolean).apply(this, [event, ...of])
     return event === 'request' ? answering.run((of[0] as { url: string }).url, go) : go()
   } as typeof emit
-  const tool = fileURLToPath(new URL('../../tools/setup/answers.mjs', import.meta.url))
-  schemas = await ((await import(tool)) as { answerSchemas(): Promise<AnswerSchemas> }).answerSchemas()
+  const tool = fileURLToPath(new URL('../../tools/setup/build.mjs', import.meta.url))
+  schemas = await ((await import(tool)) as { buildAnswers(): Promise<AnswerSchemas> }).buildAnswers()
   inUse = await workshopInUse(() => new Date(now))
   const live = inUse.shop.server.services.live as { announce: (notice: LiveNotice) => void }
   const { announce } = live
@@ -213,16 +213,30 @@ const unlike = new Map<string, string>()
 let schemas: AnswerSchemas
 const validators = new Map<string, ValidateFunction>()
 function validate(name: string): ValidateFunction {
-  let found = validators.get(name)
-  if (!found) {
+  // One validator of all, so that what several answers share is prepared once.
+  if (validators.size === 0) {
     const { answers, definitions } = schemas
-    found = new Ajv({ allErrors: true, strict: false }).compile({ ...answers[name], definitions })
-    validators.set(name, found)
+    const called = Object.fromEntries(Object.entries(answers).map(([of, schema]) => [`answer ${of}`, schema]))
+    const ajv = new Ajv({ allErrors: true, strict: false })
+    ajv.addSchema({ $id: 'all', definitions: { ...definitions, ...called } })
+    for (const of of Object.keys(answers))
+      validators.set(of, ajv.compile({ $ref: `all#/definitions/${encodeURIComponent(`answer ${of}`)}` }))
+  }
+  return validators.get(name)!
+}
+
+/** Tables that a statement reads. Statements come again and again. */
+const tablesOf = new Map<string, Set<string>>()
+function tablesReadBy(statement: string): Set<string> {
+  let found = tablesOf.get(statement)
+  if (!found) {
+    const named = [...statement.matchAll(/(?:from|join)\s+"?(\w+)"?\b|"(\w+)"\."/gi)]
+    tablesOf.set(statement, (found = new Set(named.map(([, table, column]) => (table ?? column)!))))
   }
   return found
 }
 
-/** What every page says, once all figures have followed. */
+/** What every page says, once all figures have followed. One after another: side by side two may share what they read. */
 async function answersOf(pages: OpenPage[]): Promise<Map<string, { status: number; body: string }>> {
   const { shop, lead } = inUse
   await shop.server.services.kept.settle()
@@ -232,16 +246,15 @@ async function answersOf(pages: OpenPage[]): Promise<Map<string, { status: numbe
     const { status, body } = await lead.call('GET', address)
     if (status === 200 && !validate(name)(body)) unlike.set(name, new Ajv().errorsText(validate(name).errors))
     answers.set(name, { status, body: JSON.stringify(body) })
-    const own = statements.get(address)!.filter((text) => !/"?(session|device_token|kept_stale)"?\b/.test(text))
-    const isRead = (table: string) =>
-      own.some((text) => new RegExp(`(?:from|join)\\s+"?${table}"?\\b|"${table}"\\."`, 'i').test(text))
+    const own = statements.get(address)!.filter(([text]) => !/"?(session|device_token|kept_stale)"?\b/.test(text))
+    const tables = new Set(own.flatMap(([text]) => [...tablesReadBy(text)]))
     const found = topicsRead.get(name) ?? new Set()
-    for (const table of tablesWithArea) if (isRead(table)) found.add(areaOfTable(table)!)
+    for (const table of tablesWithArea) if (tables.has(table)) found.add(areaOfTable(table)!)
+    const ofFigures = own.filter(([text]) => text.includes('kept_figure')).map((one) => JSON.stringify(one))
     for (const figure of figureNames)
-      if (own.some((text) => text.includes('kept_figure') && new RegExp(`["']${figure}["']`).test(text)))
-        found.add(figure)
-    if (isRead('due_item')) found.add('due')
-    if (isRead('cost')) found.add('costs')
+      if (ofFigures.some((words) => words.includes(`'${figure}'`) || words.includes(`"${figure}"`))) found.add(figure)
+    if (tables.has('due_item')) found.add('due')
+    if (tables.has('cost')) found.add('costs')
     topicsRead.set(name, found)
   }
   return answers

@@ -1,6 +1,6 @@
 import type pg from 'pg'
-import { exportBook, factTables, migrateDatabase, openDatabase, playBook } from '../src/index.ts'
-import { migrations, scratchDatabase } from './scratch.ts'
+import { exportBook, factTables, openDatabase, playBook } from '../src/index.ts'
+import { scratchDatabase } from './scratch.ts'
 
 /** Every table of facts, row by row, as text. */
 export async function factsOf(pool: pg.Pool): Promise<Record<string, string[]>> {
@@ -15,7 +15,6 @@ export async function factsOf(pool: pg.Pool): Promise<Record<string, string[]>> 
 /** The facts that come of playing this database's book into an empty one. */
 export async function factsReplayed(from: ReturnType<typeof openDatabase>): Promise<Record<string, string[]>> {
   const other = await scratchDatabase()
-  await migrateDatabase(other.url, migrations)
   const copy = openDatabase(other.url, 2)
   try {
     const book = []

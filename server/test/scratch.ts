@@ -1,4 +1,5 @@
-import { randomUUID } from 'node:crypto'
+import { createHash, randomUUID } from 'node:crypto'
+import { readdirSync, readFileSync } from 'node:fs'
 import { fileURLToPath } from 'node:url'
 import pg from 'pg'
 import type { Action, ActionResult, Freshness, Recorded, RefusalBody, Role } from '@diatribon/contract'
@@ -13,20 +14,51 @@ import {
 
 export const migrations = fileURLToPath(new URL('../migrations', import.meta.url))
 
-/** A database of its own on the test cluster. */
-export async function scratchDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
-  const admin = process.env.TEST_DATABASE_URL
-  if (!admin) throw new Error('TEST_DATABASE_URL is not set; run the tests with npm test.')
+interface ScratchDatabase {
+  url: string
+  drop: () => Promise<void>
+}
+
+/** The test cluster, for as long as it takes. */
+async function onCluster<T>(work: (client: pg.Client, addressOf: (name: string) => string) => Promise<T>): Promise<T> {
+  const cluster = process.env.TEST_DATABASE_URL
+  if (!cluster) throw new Error('TEST_DATABASE_URL is not set; run the tests with npm test.')
+  const client = new pg.Client({ connectionString: cluster })
+  await client.connect()
+  const addressOf = (name: string) => Object.assign(new URL(cluster), { pathname: `/${name}` }).href
+  return work(client, addressOf).finally(() => client.end())
+}
+
+async function makeDatabase(like: string): Promise<ScratchDatabase> {
   const name = `test_${randomUUID().replaceAll('-', '')}`
-  const onAdmin = async (statement: string) => {
-    const client = new pg.Client({ connectionString: admin })
-    await client.connect()
-    await client.query(statement).finally(() => client.end())
-  }
-  await onAdmin(`CREATE DATABASE ${name}`)
-  const url = new URL(admin)
-  url.pathname = `/${name}`
-  return { url: url.href, drop: () => onAdmin(`DROP DATABASE ${name} WITH (FORCE)`) }
+  return onCluster(async (client, addressOf) => {
+    await client.query(`CREATE DATABASE ${name} TEMPLATE ${like}`)
+    return {
+      url: addressOf(name),
+      drop: () => onCluster(async (again) => void (await again.query(`DROP DATABASE ${name} WITH (FORCE)`))),
+    }
+  })
+}
+
+/** A database of its own on the test cluster, with nothing in it. */
+export const emptyDatabase = (): Promise<ScratchDatabase> => makeDatabase('template1')
+
+/** A database of its own with the tables of this version, which are made once in each run and copied. */
+export async function scratchDatabase(): Promise<ScratchDatabase> {
+  const statements = readdirSync(migrations).filter((file) => file.endsWith('.sql'))
+  const hash = createHash('sha1')
+  for (const file of statements.sort()) hash.update(readFileSync(`${migrations}/${file}`))
+  const pattern = `pattern_${hash.digest('hex').slice(0, 12)}`
+  await onCluster(async (client, addressOf) => {
+    // Two workers begin at once: one makes it, the other waits. Half made it has another name.
+    await client.query('SELECT pg_advisory_lock(1)')
+    if ((await client.query('SELECT FROM pg_database WHERE datname = $1', [pattern])).rowCount) return
+    await client.query(`DROP DATABASE IF EXISTS ${pattern}_begun`)
+    await client.query(`CREATE DATABASE ${pattern}_begun`)
+    await migrateDatabase(addressOf(`${pattern}_begun`), migrations)
+    await client.query(`ALTER DATABASE ${pattern}_begun RENAME TO ${pattern}`)
+  })
+  return makeDatabase(pattern)
 }
 
 export const pin = '2718'
@@ -36,7 +68,6 @@ export const notByRights = [201, 400, 404, 409]
 /** A small workshop with one model, one printer, two part types and a person of each role, on a real server. */
 export async function scratchWorkshop(clock: WallClock = realWallClock) {
   const database = await scratchDatabase()
-  await migrateDatabase(database.url, migrations)
   const start = (options: Partial<Parameters<typeof startServer>[0]> = {}) =>
     startServer({
       databaseUrl: database.url,

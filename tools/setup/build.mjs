@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { brotliCompressSync, gzipSync } from 'node:zlib'
+import { join, relative } from 'node:path'
 import { root } from './folders.mjs'
 
 const sources = ['contract/src', 'core/src', 'server/src', 'tools/demo', 'tools/serve.ts', 'tools/book.ts']
@@ -17,7 +18,7 @@ const webSources = [
 export const distFolder = join(root, 'tools', 'dist')
 export const webFolder = join(root, 'web', 'dist')
 
-/** Bundles the server, packages outside of it, and describes what its reads answer by the types of the contract. */
+/** Bundles the server, packages outside of it, and describes what its reads answer. */
 export async function buildServer() {
   await unlessUnchanged(join(distFolder, '.stamp'), sources, async () => {
     const { build } = await import('esbuild')
@@ -46,17 +47,21 @@ export async function buildServer() {
     })
     writeFileSync(join(distFolder, 'package.json'), '{ "type": "module" }\n')
   })
-  const answersFolder = join(root, 'contract', 'dist')
-  await unlessUnchanged(
-    join(answersFolder, '.stamp'),
-    ['contract/src', 'core/src', 'tools/setup/answers.mjs'],
-    async () => {
-      const { answerSchemas } = await import('./answers.mjs')
-      const schemas = await answerSchemas()
-      mkdirSync(answersFolder, { recursive: true })
-      writeFileSync(join(answersFolder, 'answers.json'), JSON.stringify(schemas))
-    },
-  )
+  await buildAnswers()
+}
+
+/** What the reads answer, described by the types of the contract. @returns the schemas */
+export async function buildAnswers() {
+  const folder = join(root, 'contract', 'dist')
+  const file = join(folder, 'answers.json')
+  const from = ['contract/src', 'core/src', 'tools/setup/answers.mjs']
+  await unlessUnchanged(join(folder, '.stamp'), from, async () => {
+    const { answerSchemas } = await import('./answers.mjs')
+    const schemas = await answerSchemas()
+    mkdirSync(folder, { recursive: true })
+    writeFileSync(file, JSON.stringify(schemas))
+  })
+  return JSON.parse(readFileSync(file, 'utf8'))
 }
 
 /** Workspaces are bundled, registry packages are not. */
@@ -83,6 +88,17 @@ export async function buildWeb() {
       if (before === undefined) delete process.env.NODE_ENV
       else process.env.NODE_ENV = before
     }
+    compressFiles(webFolder)
+  })
+}
+
+/** Once here instead of for everybody who comes. Fonts and the like are compressed already. */
+function compressFiles(folder) {
+  walk(folder, (file) => {
+    if (!/\.(js|css|svg|json|webmanifest)$/.test(file)) return
+    const bytes = readFileSync(file)
+    writeFileSync(`${file}.br`, brotliCompressSync(bytes))
+    writeFileSync(`${file}.gz`, gzipSync(bytes, { level: 9 }))
   })
 }
 
@@ -97,18 +113,12 @@ async function unlessUnchanged(stamp, paths, build) {
 function hashOf(paths) {
   const hash = createHash('sha256').update(`${process.version} production`)
   for (const path of paths)
-    walk(path, (file) =>
-      hash
-        .update(file)
-        .update('\0')
-        .update(readFileSync(join(root, file))),
-    )
+    walk(join(root, path), (file) => hash.update(relative(root, file)).update('\0').update(readFileSync(file)))
   return hash.digest('hex')
 }
 
 function walk(path, visit) {
-  const full = join(root, path)
-  if (!existsSync(full)) return
-  if (!statSync(full).isDirectory()) return visit(path)
-  for (const name of readdirSync(full).sort()) walk(`${path}/${name}`, visit)
+  if (!existsSync(path)) return
+  if (!statSync(path).isDirectory()) return visit(path)
+  for (const name of readdirSync(path).sort()) walk(join(path, name), visit)
 }

@@ -1,14 +1,6 @@
 import type { ExportedEntry, LifePage, LifeSummary } from '@diatribon/contract'
-import {
-  exportBook,
-  migrateDatabase,
-  playBook,
-  startServer,
-  wallClockFrom,
-  setPin,
-  openDatabase,
-} from '@diatribon/server'
-import { Client, migrations, pin, scratchDatabase } from '../../server/test/scratch.ts'
+import { exportBook, playBook, startServer, wallClockFrom, setPin, openDatabase } from '@diatribon/server'
+import { Client, pin, scratchDatabase } from '../../server/test/scratch.ts'
 import { factsOf } from '../../server/test/replay.ts'
 import { partTypeId, simulateBook } from '../demo/simulate.ts'
 import { parts, people, printers, type DemoPart, type PartKey } from '../demo/workshop.ts'
@@ -17,7 +9,6 @@ const now = new Date('2026-11-20T10:00:00Z')
 
 async function played(book: Iterable<ExportedEntry> | AsyncIterable<ExportedEntry>) {
   const { url, drop } = await scratchDatabase()
-  await migrateDatabase(url, migrations)
   const database = openDatabase(url, 2)
   await playBook(database.pool, book)
   return { url, database, drop: () => database.pool.end().then(drop) }
@@ -27,10 +18,16 @@ async function played(book: Iterable<ExportedEntry> | AsyncIterable<ExportedEntr
 const patienceMs = 300_000
 
 describe('the demo book', () => {
+  const book = simulateBook(now)
+  let first: Awaited<ReturnType<typeof played>>
+  beforeAll(async () => {
+    first = await played(book)
+  }, patienceMs)
+  afterAll(() => first.drop())
+
   it(
     'is the same for the same moment, and ends there',
     () => {
-      const book = simulateBook(now)
       expect(simulateBook(now)).toEqual(book)
       expect(book.length).toBeGreaterThan(3000)
       expect(
@@ -48,7 +45,6 @@ describe('the demo book', () => {
   it(
     'gives the same facts when it is exported and played again',
     async () => {
-      const first = await played(simulateBook(now))
       const lines: string[] = []
       for await (const entries of exportBook(first.database.db))
         lines.push(...entries.map((entry) => JSON.stringify(entry)))
@@ -75,7 +71,6 @@ describe('the demo book', () => {
       ])
       expect(after).toEqual(before)
       await expect(playBook(second.database.pool, [])).rejects.toMatchObject({ code: 'not-empty' })
-      await first.drop()
       await second.drop()
     },
     patienceMs,
@@ -84,7 +79,7 @@ describe('the demo book', () => {
   it(
     'holds the lives it was made with inside the 95 % limits, for most part types',
     async () => {
-      const { url, database, drop } = await played(simulateBook(now))
+      const { url, database } = first
       const lead = await database.pool.query<{ id: string }>(`SELECT id FROM person WHERE name = 'lead'`)
       await setPin(database.db, lead.rows[0]!.id, pin)
       const server = await startServer({
@@ -114,7 +109,6 @@ describe('the demo book', () => {
       const fan = await client.get<LifePage>(`/api/lives/${partTypeId('heatBreakFan')}`)
       expect(fan.records.filter(({ record }) => record.upper === 0)).toHaveLength(1)
       await server.close()
-      await drop()
     },
     patienceMs,
   )

@@ -8,8 +8,7 @@ import { createInterface } from 'node:readline'
 import { fileURLToPath } from 'node:url'
 import { gzipSync } from 'node:zlib'
 import pg from 'pg'
-import { migrateDatabase } from '@diatribon/server'
-import { migrations, scratchDatabase } from '../../server/test/scratch.ts'
+import { scratchDatabase } from '../../server/test/scratch.ts'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..', '..')
 const homes: string[] = []
@@ -271,7 +270,6 @@ describe('what stops it, in one sentence and exit code 1', () => {
 
   it('a database from a newer version', async () => {
     const { url, drop } = await scratchDatabase()
-    await migrateDatabase(url, migrations)
     const client = new pg.Client({ connectionString: url })
     await client.connect()
     await client.query(`INSERT INTO drizzle.__drizzle_migrations (hash, created_at) VALUES ('newer', 4102444800000)`)

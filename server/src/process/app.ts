@@ -1,6 +1,7 @@
 import { given } from '@diatribon/core'
 import { randomUUID } from 'node:crypto'
 import compression from 'compression'
+import expressStaticGzip from 'express-static-gzip'
 import express, { type ErrorRequestHandler, type Express, type Request, type RequestHandler } from 'express'
 import helmet from 'helmet'
 import type { Logger } from 'pino'
@@ -170,13 +171,17 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
   return app
 }
 
-/** Files with a hash in their name never change; the page itself is asked for anew each time. */
+/** Files with a hash in their name never change; the page itself is asked for anew each time. Both lie there compressed. */
 function serveWeb(app: Express, folder: string): void {
+  const compressed = { enableBrotli: true, orderPreference: ['br'], index: false }
   app.use(
     '/assets',
-    express.static(`${folder}/assets`, { immutable: true, maxAge: '365d', index: false, fallthrough: false }),
+    expressStaticGzip(`${folder}/assets`, {
+      ...compressed,
+      serveStatic: { immutable: true, maxAge: '365d', fallthrough: false },
+    }),
   )
-  app.use(express.static(folder, { index: false, maxAge: 0 }))
+  app.use(expressStaticGzip(folder, { ...compressed, serveStatic: { maxAge: 0 } }))
   app.get('/{*any}', (_request, response) => {
     response.setHeader('cache-control', 'no-cache')
     response.sendFile('index.html', { root: folder })
