@@ -87,6 +87,37 @@ const serverRooms = rooms.slice(0, -1).map((room, i) => {
   }
 })
 
+/** The rooms of the web, from the ground up: `ui` knows no session, the forms are those that several areas use, the shell is the roof. */
+const webRooms = ['ui', 'charts', 'session', 'reads', 'forms', 'areas', 'shell']
+const webAreasNot = webRooms.filter((room) => room !== 'areas')
+const roomsOfWeb = webRooms.slice(0, -1).map((room, i) => {
+  const above = webRooms.slice(i + 1)
+  const patterns = [
+    {
+      regex: '^(@diatribon/(server|tools)|(\\.\\./)+(server|tools)/src)',
+      message: 'The web imports contract and core.',
+    },
+    {
+      regex: `^(\\.\\./)+(${above.filter((other) => other !== 'areas').join('|')})/`,
+      message: `${room} is below that room.`,
+    },
+  ]
+  if (above.includes('areas'))
+    patterns.push({
+      regex: `^(\\.\\./)+(?!(${webAreasNot.join('|')})/)[a-z]+/`,
+      message: `${room} is below the areas.`,
+    })
+  return {
+    files: room === 'areas' ? ['web/src/*/**/*.{ts,tsx}'] : [`web/src/${room}/**/*.{ts,tsx}`],
+    ignores: [
+      '**/*.test.{ts,tsx}',
+      'web/src/testing/**',
+      ...(room === 'areas' ? webAreasNot.map((other) => `web/src/${other}/**`) : []),
+    ],
+    rules: { 'no-restricted-imports': ['error', { patterns }] },
+  }
+})
+
 /** Loops over every row, sample or byte. */
 const mayAssert = [
   'server/src/platform/gather.ts',
@@ -194,5 +225,6 @@ export default tseslint.config(
   },
   ...oneWay,
   ...serverRooms,
+  ...roomsOfWeb,
   ...coreAreasApart,
 )

@@ -1,10 +1,10 @@
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { LifePage, LifeSummary } from '@diatribon/contract'
+import type { LifePage } from '@diatribon/contract'
 import { expect } from '@playwright/test'
 import { accessible } from './accessible.ts'
-import { phone, signedIn, test, typed } from './people.ts'
+import { livesOf, phone, signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
 test('a lead opens what costs most, moves the cost of a failure, adopts, and the round follows', async ({
@@ -13,7 +13,7 @@ test('a lead opens what costs most, moves the cost of a failure, adopts, and the
   const page = await signedIn(browser, 'lead', { path: '/lives' })
   const rows = page.getByRole('table', { name: 'Part types' }).getByRole('row')
   await expect(rows.nth(1)).toContainText('cost')
-  const lives = (await (await page.request.get(`${first}/api/lives`)).json()) as LifeSummary[]
+  const lives = await livesOf(page)
   // Most money at stake stands first.
   await expect(rows.nth(1).getByRole('link')).toHaveText(lives[0]!.partType.name)
 

@@ -1,10 +1,10 @@
 import { readFile } from 'node:fs/promises'
 import { fileURLToPath } from 'node:url'
 import { expect, type Page } from '@playwright/test'
-import type { Floor, LifeSummary, PrinterPage } from '@diatribon/contract'
+import type { Floor, PrinterPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
 import { emptySite, openBook } from './emptySite.ts'
-import { test, typed } from './people.ts'
+import { livesOf, test, typed } from './people.ts'
 
 const table = (name: string) => fileURLToPath(new URL(`./data/${name}.csv`, import.meta.url))
 
@@ -71,7 +71,7 @@ test('two years of paper: from an empty site to a due date that rests on the pas
     await expect(page.getByText('All 34 rows can be brought in')).toBeVisible()
 
     // What the past says: a life of its own for the nozzle, and a due date that rests on it.
-    const lives = (await (await page.request.get('/api/lives')).json()) as LifeSummary[]
+    const lives = await livesOf(page)
     const nozzle = lives.find(({ partType }) => partType.name === 'Brass nozzle 0.4')!
     expect(nozzle.failures).toBeGreaterThan(20)
     expect(nozzle.known.shape.median).toBeGreaterThan(2)

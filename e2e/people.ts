@@ -1,4 +1,4 @@
-import type { Floor } from '@diatribon/contract'
+import type { Floor, LifeSummary, LivesPage } from '@diatribon/contract'
 import {
   expect,
   test as base,
@@ -73,4 +73,16 @@ export async function signedIn(
 export async function printerId(page: Page, name: string): Promise<string> {
   const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
   return floor.racks.flatMap(({ printers }) => printers).find((printer) => printer.name === name)!.id
+}
+
+/** What the lives of every part type say, once that is worked out. */
+export async function livesOf(page: Page): Promise<LifeSummary[]> {
+  let known: LivesPage | undefined
+  await expect
+    .poll(async () => {
+      known = (await (await page.request.get(new URL('/api/lives', page.url()).href)).json()) as LivesPage
+      return known.fresh
+    })
+    .toMatchObject({ asOf: null, waiting: 0 })
+  return known!.lives
 }

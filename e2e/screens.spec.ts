@@ -1,13 +1,13 @@
 import { expect, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
-import type { Floor, LifeSummary } from '@diatribon/contract'
+import type { Floor, FortnightPage } from '@diatribon/contract'
 import { accessible } from './accessible.ts'
-import { pasted, phone, printerId, signedIn, test, typed } from './people.ts'
+import { livesOf, pasted, phone, printerId, signedIn, test, typed } from './people.ts'
 import { first } from './servers.ts'
 
 async function addresses(page: Page): Promise<Record<string, string>> {
   const floor = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
-  const lives = (await (await page.request.get(`${first}/api/lives`)).json()) as LifeSummary[]
+  const lives = await livesOf(page)
   return {
     Floor: '/floor',
     Printer: `/printers/${floor.racks[0]!.printers[0]!.id}`,
@@ -322,4 +322,53 @@ test('no button of a printer’s page moves from under a finger when the rest of
   letThrough()
   await expect(page.getByRole('button', { name: 'Before a print' })).toBeEnabled()
   expect(await count.boundingBox()).toEqual(before)
+})
+
+test('a button below what comes late stands still too: the printer’s readings, the plan while it is made anew', async ({
+  browser,
+}) => {
+  const page = await signedIn(browser, 'lead')
+  const id = await printerId(page, 'Lobster')
+  let letThrough = () => undefined as void
+  const held = new Promise<void>((done) => (letThrough = done))
+  // The thermometer of its enclosure is told last of all.
+  await page.route('**/api/enclosures', async (route) => {
+    await held
+    await route.continue()
+  })
+  const tops: number[] = []
+  const keep = page.getByRole('button', { name: 'Keep a reading' })
+  await page.exposeFunction('isAt', (top: number) => void tops.push(Math.round(top)))
+  await page.goto(`/printers/${id}?view=Readings`)
+  await expect(page.getByRole('button', { name: 'Before a print' })).toBeEnabled()
+  // From when it is first there, every frame.
+  await page.evaluate(() => {
+    const told = (window as unknown as { isAt: (top: number) => void }).isAt
+    const look = () => {
+      const button = [...document.querySelectorAll('button')].find((one) => one.textContent === 'Keep a reading')
+      if (button) told(button.getBoundingClientRect().top)
+      requestAnimationFrame(look)
+    }
+    look()
+  })
+  letThrough()
+  await expect(page.getByText('Enclosure too warm.')).toBeVisible()
+  await expect(keep).toBeVisible()
+  await expect.poll(() => tops.length).toBeGreaterThan(5)
+  expect(new Set(tops).size).toBe(1)
+
+  await page.goto('/plan')
+  const rules = page.getByRole('button', { name: 'Rules of the plan' })
+  await expect(rules).toBeVisible()
+  const before = await rules.boundingBox()
+  let plan: FortnightPage | undefined
+  await page.route('**/api/plan/fortnight', async (route) => {
+    const answer = await route.fetch()
+    plan = (await answer.json()) as FortnightPage
+    await route.fulfill({ json: { ...plan, isBeingSolved: true, fresh: { asOf: plan.madeAt, waiting: 0 } } })
+  })
+  await page.evaluate(() => window.dispatchEvent(new Event('focus')))
+  await expect(page.getByText(/^Looking for a better plan/)).toBeVisible()
+  await expect(page.getByText(/^Some of these figures are from/)).toBeVisible()
+  expect(await rules.boundingBox()).toEqual(before)
 })

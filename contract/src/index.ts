@@ -6,7 +6,7 @@ export type { Changed, LiveNotice } from './live.ts'
 export { addressOf, concerns, type Asked, type Read, type ReadDeclaration } from './read.ts'
 export { readAt, reads } from './reads.ts'
 export { areas, figureNames, topics, type Area, type FigureName, type Topic } from './topics.ts'
-export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './people/rights.ts'
+export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './rights.ts'
 export {
   changePinSchema,
   firstRunSchema,
@@ -22,7 +22,7 @@ export {
 } from './people/session.ts'
 export { removalReasons, type RemovalReason } from './parts/removalReasons.ts'
 export type { PartType } from './parts/partType.ts'
-export { words, type ActionShape } from './actions/action.ts'
+export { words, type ActionShape } from './fields/action.ts'
 export { actionShapes, type Action, type ActionKindName, type Actions } from './actions/index.ts'
 export { kindNames } from './actions/kinds.ts'
 export type { AddModel, ModelPayload } from './actions/addModel.ts'
@@ -85,9 +85,10 @@ export {
   type ModelBed,
   type ModelSlot,
   type PrinterModel,
-} from './printers/model.ts'
+} from './parts/model.ts'
 export { takeInStepNames, type TakeInStepName } from './printers/takeInSteps.ts'
-export type { Handover, PresentHere } from './logbook/handover.ts'
+export type { Handover } from './handover/handover.ts'
+export type { PresentHere } from './people/present.ts'
 export {
   logQuerySchema,
   readMarkSchema,
@@ -281,15 +282,8 @@ export type { CheckSheet, CheckTurn, MayDo, PrinterChecks, SheetOutcome, StepRes
 export { harmOfFailure, cautionOfWork, slotKind, slotKinds, type SlotKind } from './parts/slotKinds.ts'
 export { printerEvents, type PrinterEvent, type UpsetLine } from './checks/upset.ts'
 export type { ReadingKind } from './readings/readingKind.ts'
-export type {
-  DriftingPage,
-  DriftingReading,
-  ReadingSeries,
-  SeriesCrossing,
-  SeriesLimits,
-  SeriesMark,
-  SeriesPoint,
-} from './readings/series.ts'
+export type { ReadingSeries, SeriesCrossing, SeriesLimits, SeriesMark, SeriesPoint } from './readings/series.ts'
+export type { DriftingPage, DriftingReading } from './drifting/drifting.ts'
 export {
   goOnWords,
   broughtAboutBy,
@@ -322,7 +316,7 @@ export {
   type TestOutcome,
 } from './faults/knowledge.ts'
 export { labelReportSchema, type LabelPage, type LabelReport, type ReportsFromOutside } from './faults/report.ts'
-export type { DowntimePage, ParetoRow, ServiceRow } from './faults/downtime.ts'
+export type { DowntimePage, ParetoRow, ServiceRow } from './timeDown/downtime.ts'
 export {
   confirmedWork,
   isSignedOffFor,
@@ -339,7 +333,7 @@ export {
 } from './people/signOffs.ts'
 export { mostPhotos, type AttachedFile, type Attachment } from './attachment.ts'
 export { firstClock, type ReplacementDuty, type Round } from './plan/duty.ts'
-export type { Urgency } from './plan/urgency.ts'
+export type { Urgency } from './urgency.ts'
 export type {
   Floor,
   EnclosureState,
@@ -353,7 +347,7 @@ export type {
   RibbonMark,
   RibbonReading,
 } from './printers/printer.ts'
-export { outInWords, type OutOfUse, type PrinterState, type Stop } from './printers/printerState.ts'
+export { outInWords, type OutOfUse, type PrinterState, type Stop } from './printerState.ts'
 export type {
   ComparedPolicy,
   KnownAt,
@@ -370,6 +364,7 @@ export type {
   LifePage,
   LifeRecordRow,
   LifeSummary,
+  LivesPage,
   MoneyInYear,
   NeighbourLives,
   PolicyChoice,
@@ -394,7 +389,7 @@ export {
   type BenchReplacementAnswer,
   type BenchReplacementRequest,
 } from './bench/replacement.ts'
-export type { PrinterSpot } from './printers/spot.ts'
+export type { PrinterSpot } from './spot.ts'
 export type { AsBuilt, BaselineReading, BuiltSlot } from './printers/asBuilt.ts'
 export type { ForecastPage } from './plan/forecast.ts'
 export {

@@ -1,5 +1,5 @@
 import type { Changed } from './live.ts'
-import type { Right } from './people/rights.ts'
+import type { Right } from './rights.ts'
 import type { FigureName, Topic } from './topics.ts'
 
 /** What is declared of something that can be fetched: route, typed hook, its key, what makes it old and its description follow from it. */

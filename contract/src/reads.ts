@@ -10,6 +10,9 @@ import * as upgrades from './upgrades/reads.ts'
 import * as jobs from './jobs/reads.ts'
 import * as mail from './mail/reads.ts'
 import * as logbook from './logbook/reads.ts'
+import * as handover from './handover/reads.ts'
+import * as timeDown from './timeDown/reads.ts'
+import * as drifting from './drifting/reads.ts'
 import * as costs from './costs/reads.ts'
 import * as people from './people/reads.ts'
 import * as library from './library/reads.ts'
@@ -31,6 +34,9 @@ export const reads = {
   ...jobs,
   ...mail,
   ...logbook,
+  ...handover,
+  ...timeDown,
+  ...drifting,
   ...costs,
   ...people,
   ...library,

@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { sql } from 'drizzle-orm'
 import fc from 'fast-check'
 import { counterAt, type CounterPoint } from '@diatribon/core'
-import { countersAtSql } from '../src/hours/countersAtSql.ts'
+import { countersAtSql } from '../src/rules/countersAtSql.ts'
 import { counterPoint } from '../src/platform/tables.ts'
 import { scratchWorkshop, type Workshop } from './scratch.ts'
 

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { Floor, LifeSummary, Round } from '@diatribon/contract'
+import type { Floor, LivesPage, Round } from '@diatribon/contract'
 import pg from 'pg'
 import { emptyKept, factsDigest } from '../src/index.ts'
 import { doubtOfOtherProgram } from '../src/kept/bring.ts'
@@ -76,7 +76,7 @@ describe('kept figures', () => {
     const before = await answers()
     await emptyKept(pool())
     expect(await answers()).toEqual(before)
-    expect((await lead.get<LifeSummary[]>('/api/lives')).length).toBeGreaterThan(2)
+    expect((await lead.get<LivesPage>('/api/lives')).lives.length).toBeGreaterThan(2)
   })
 
   it('follow the day: what is due in days comes nearer, and is overdue without a touch', async () => {

@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto'
-import type { BenchLifeAnswer, Floor, LifePage, LifeSummary, LogPage, PrinterPage, Round } from '@diatribon/contract'
+import type { BenchLifeAnswer, Floor, LifePage, LivesPage, LogPage, PrinterPage, Round } from '@diatribon/contract'
 import { dayMs, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 let shop: Workshop
@@ -124,7 +124,7 @@ describe('learning', () => {
   })
 
   it('lists every part type', async () => {
-    const lives = await technician.get<LifeSummary[]>('/api/lives')
+    const { lives } = await technician.get<LivesPage>('/api/lives')
     expect(lives.map(({ partType }) => partType.name).sort()).toEqual(['Belt', 'Hard nozzle', 'Nozzle'])
   })
 })

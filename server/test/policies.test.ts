@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type {
   CheckContent,
   LifePage,
-  LifeSummary,
+  LivesPage,
   PrinterPage,
   RepairsPage,
   ReplacementDuty,
@@ -235,7 +235,7 @@ describe('rules', () => {
 
   it('that what happened since speaks against are told', async () => {
     // Replaced at 900 h, where they fail at 350: dear.
-    const list = await lead.get<LifeSummary[]>('/api/lives')
+    const { lives: list } = await lead.get<LivesPage>('/api/lives')
     const nozzle = list.find(({ partType }) => partType.id === shop.ids.nozzle)!
     expect(nozzle.inForce).toEqual({ policy: 'learned age', interval: 900, isAdopted: true })
     expect(nozzle.asks?.words).toMatch(/^What has happened since speaks against the adopted rule/)

@@ -72,7 +72,7 @@ export async function takePictures(url, executablePath) {
   const context = await browser.newContext({ baseURL: url, locale: 'en-GB', timezoneId: 'Europe/Lisbon' })
   await context.request.post('/api/session', { data: { name: 'lead', pin: '314159' } })
   const floor = await (await context.request.get('/api/printers')).json()
-  const lives = await (await context.request.get('/api/lives')).json()
+  const { lives } = await (await context.request.get('/api/lives')).json()
   const printer = `/printers/${floor.racks[0].printers[0].id}`
   const life = `/lives/${lives.find(({ partType }) => partType.slotKind === 'nozzle').partType.id}`
   const page = await context.newPage()

@@ -1,4 +1,4 @@
-import type { ExportedEntry, LifePage, LifeSummary } from '@diatribon/contract'
+import type { ExportedEntry, LifePage, LivesPage } from '@diatribon/contract'
 import { exportBook, playBook, startServer, wallClockFrom, setPin, openDatabase } from '@diatribon/server'
 import { Client, pin, scratchDatabase } from '../../server/test/scratch.ts'
 import { factsOf } from '../../server/test/replay.ts'
@@ -92,7 +92,7 @@ describe('the demo book', () => {
       const client = await new Client(server).signIn('lead')
       // A slow machine works longer at the first figures than a page waits.
       await server.services.kept.settle()
-      const lives = await client.get<LifeSummary[]>('/api/lives')
+      const { lives } = await client.get<LivesPage>('/api/lives')
       const inside: string[] = []
       const outside: string[] = []
       for (const [key, { trueLife, name }] of Object.entries(parts) as [PartKey, DemoPart][]) {

@@ -6,7 +6,7 @@ import { SignedIn } from './shell/SignedIn.tsx'
 import { Waiting } from './ui/AsyncView.tsx'
 
 const ReportPage = page(() => import('./faults/ReportPage.tsx'), 'ReportPage')
-const JoinPage = page(() => import('./people/JoinPage.tsx'), 'JoinPage')
+const JoinPage = page(() => import('./shell/JoinPage.tsx'), 'JoinPage')
 const Rooms = page(() => import('./Rooms.tsx'), 'Rooms')
 
 /** Every screen has its own address; two of them need no account. */

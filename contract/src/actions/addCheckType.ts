@@ -1,5 +1,5 @@
 import { checkContentSchema, type CheckContent } from '../checks/checkType.ts'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A new check enters the book, as its first version. */
 export interface AddCheckType extends ActionHeader<'add-check-type'> {

@@ -1,7 +1,7 @@
 import type { Kit } from '../parts/kit.ts'
-import { modelPayload } from '../printers/modelFields.ts'
-import type { MachineLimits, ModelBed, ModelSlot } from '../printers/model.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { modelPayload } from '../parts/modelFields.ts'
+import type { MachineLimits, ModelBed, ModelSlot } from '../parts/model.ts'
+import { siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 export interface ModelPayload {
   modelId: string

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { clocks, type Clock } from '../hours/clock.ts'
 import { jointsField, type PartJoint } from '../parts/fit.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 export interface PartTypePayload {
   partTypeId: string

@@ -1,5 +1,5 @@
 import { readingKindPayload, type ReadingKind } from '../readings/readingKind.ts'
-import { siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A kind of reading, so that values of it are kept and judged. */
 export interface AddReadingKind extends ActionHeader<'add-reading-kind'>, Omit<ReadingKind, 'id'> {

@@ -1,6 +1,6 @@
 import { confirmedWorkField } from '../people/signOffFields.ts'
 import type { ConfirmedWork } from '../people/signOffs.ts'
-import { hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A printer has one slot more than its model: something was added to it, or the model forgot it. */
 export interface AddSlot extends PrinterActionHeader<'add-slot'> {

@@ -1,6 +1,6 @@
 import type { SignOff } from '../people/signOffs.ts'
 import { slotWorkField } from '../parts/slotKindFields.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A kind of slot of the workshop's own: what work it is to change a part there is said when it is made. */
 export interface AddSlotKind extends ActionHeader<'add-slot-kind'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A spool of filament joins the stores. */
 export interface AddSpool extends ActionHeader<'add-spool'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Something was adjusted: drawn on the charts of the readings it touches, whose baseline restarts or goes on as their kind says. */
 export interface AdjustPrinter extends PrinterActionHeader<'adjust-printer'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { roles, type Role } from '../people/rights.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { roles, type Role } from '../rights.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A person joins the staff. The PIN is no part of the book. */
 export interface AdmitPerson extends ActionHeader<'admit-person'> {

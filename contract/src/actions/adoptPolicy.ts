@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { adoptablePolicies, type AdoptablePolicy } from '../lives/policies.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /**
  * A rule that a lead has chosen for a part type, or for it on the printers of one model or on one printer. It rules the due

@@ -12,7 +12,7 @@ import {
   workMinutes,
   type ActionHeader,
   type ActionShape,
-} from './action.ts'
+} from '../fields/action.ts'
 
 /** What an amendment may put right; which fields apply depends on the kind of the entry. */
 export interface Correction {

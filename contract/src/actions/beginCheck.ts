@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Somebody begins a check on a printer. */
 export interface BeginCheck extends PrinterActionHeader<'begin-check'> {

@@ -1,4 +1,4 @@
-import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Somebody begins to work on a printer: the others see it, and the time counts as working. */
 export interface BeginWork extends PrinterActionHeader<'begin-work'> {

@@ -1,4 +1,4 @@
-import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A printer is spoken for on some days: nobody plans work on it then. */
 export interface BookPrinter extends ActionHeader<'book-printer'> {

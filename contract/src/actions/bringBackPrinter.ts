@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A retired printer returns. Count its hours next. */
 export interface BringBackPrinter extends PrinterActionHeader<'bring-back-printer'> {

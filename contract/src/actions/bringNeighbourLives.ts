@@ -1,6 +1,6 @@
 import type { LifeRecord } from '@diatribon/core'
 import { lifeRecordsSchema } from '../bench/lifeRecords.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Lives of a part type that another workshop has seen, as its file tells them. They count for nothing until weighed. */
 export interface BringNeighbourLives extends ActionHeader<'bring-neighbour-lives'> {

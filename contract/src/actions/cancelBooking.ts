@@ -1,4 +1,4 @@
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A printer is free again. */
 export interface CancelBooking extends ActionHeader<'cancel-booking'> {

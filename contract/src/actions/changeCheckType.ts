@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { checkContentSchema, type CheckContent } from '../checks/checkType.ts'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A check gets a new version. Checks that are being done go on with the version they were begun with. */
 export interface ChangeCheckType extends ActionHeader<'change-check-type'> {

@@ -1,7 +1,7 @@
 import Joi from 'joi'
-import { limitFields } from '../printers/modelFields.ts'
-import type { MachineLimits } from '../printers/model.ts'
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { limitFields } from '../parts/modelFields.ts'
+import type { MachineLimits } from '../parts/model.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** What one printer can do, other than its model: more after an upgrade, less where it is not what it was. */
 export interface ChangeLimits extends PrinterActionHeader<'change-limits'> {

@@ -1,6 +1,6 @@
-import { modelPayload } from '../printers/modelFields.ts'
+import { modelPayload } from '../parts/modelFields.ts'
 import type { ModelPayload } from './addModel.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A model as it is from now on. Its limits hold for all its printers; its slots for those taken in later. */
 export interface ChangeModel extends ActionHeader<'change-model'>, ModelPayload {

@@ -1,5 +1,5 @@
 import { partTypePayload, type PartTypePayload } from './addPartType.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A line of the catalogue as it is from now on; lives, intervals and due dates follow. */
 export interface ChangePartType extends ActionHeader<'change-part-type'>, PartTypePayload {

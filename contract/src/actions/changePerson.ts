@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { roles, type Role } from '../people/rights.ts'
-import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { roles, type Role } from '../rights.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody gets another role or is called otherwise. */
 export interface ChangePerson extends ActionHeader<'change-person'> {

@@ -1,5 +1,5 @@
 import { readingKindPayload, type ReadingKind } from '../readings/readingKind.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Limits of a kind of reading change; its name and unit stay, for readings go by them. */
 export interface ChangeReadingKind extends ActionHeader<'change-reading-kind'>, Omit<ReadingKind, 'id'> {

@@ -1,5 +1,5 @@
 import { boxLines, type BoxLine } from '../stores/box.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody has looked into the box. */
 export interface CheckBox extends ActionHeader<'check-box'> {

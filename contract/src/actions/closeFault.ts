@@ -16,7 +16,7 @@ import {
   workMinutes,
   type ActionShape,
   type PrinterActionHeader,
-} from './action.ts'
+} from '../fields/action.ts'
 
 /** A fault is settled: what it was, who or what brought it about, what was done, and whether for good. */
 export interface CloseFault extends PrinterActionHeader<'close-fault'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { neededStates, type NeededState } from '../checks/checkType.ts'
-import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** The cautions were read and the printer is in the state that the next steps need. */
 export interface ConfirmCautions extends PrinterActionHeader<'confirm-cautions'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Goods made on the printer from a moment to `at`: pieces times minutes each. */
 export interface CountGoods extends PrinterActionHeader<'count-goods'> {

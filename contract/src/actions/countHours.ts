@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { hours, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { hours, printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** What the printer's own hour meter shows. */
 export interface CountHours extends PrinterActionHeader<'count-hours'> {

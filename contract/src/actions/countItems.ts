@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody has counted what lies there: that holds, whatever the book had reckoned. */
 export interface CountItems extends ActionHeader<'count-items'> {

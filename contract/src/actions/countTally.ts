@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A paper tally: so many prints of about so many minutes, from a moment to `at`. */
 export interface CountTally extends PrinterActionHeader<'count-tally'> {

@@ -1,4 +1,4 @@
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Nothing more is installed in this campaign. */
 export interface EndCampaign extends ActionHeader<'end-campaign'> {

@@ -1,4 +1,4 @@
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Why a meter reading and the jobs since the one before do not agree. */
 export interface ExplainGap extends PrinterActionHeader<'explain-gap'> {

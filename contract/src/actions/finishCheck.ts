@@ -1,4 +1,4 @@
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** All steps of a check are done; its next turn counts from here. */
 export interface FinishCheck extends PrinterActionHeader<'finish-check'> {

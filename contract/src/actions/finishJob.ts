@@ -1,6 +1,14 @@
 import Joi from 'joi'
 import { jobOutcomes, type JobOutcome } from '../jobs/outcomes.ts'
-import { hours, jobFigures, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import {
+  hours,
+  jobFigures,
+  printerAction,
+  uuid,
+  words,
+  type ActionShape,
+  type PrinterActionHeader,
+} from '../fields/action.ts'
 
 /** A print has ended, at `at`: its hours and filament count. */
 export interface FinishJob extends PrinterActionHeader<'finish-job'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { jobFigures, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { jobFigures, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A spool was used up on this printer, from a moment to `at`: its weight tells the metres. */
 export interface FinishSpool extends PrinterActionHeader<'finish-spool'> {

@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** The take-in is done: the printer goes into service. */
 export interface FinishTakeIn extends PrinterActionHeader<'finish-take-in'> {

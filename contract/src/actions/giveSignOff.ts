@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
-import { dayField, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { dayField, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody is signed off for a kind of work, for good or until a day. */
 export interface GiveSignOff extends ActionHeader<'give-sign-off'> {

@@ -1,4 +1,4 @@
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A check that was begun is not finished; its turn stays due. */
 export interface GiveUpCheck extends PrinterActionHeader<'give-up-check'> {

@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Take a printer out of service until somebody releases it. */
 export interface HoldPrinter extends PrinterActionHeader<'hold-printer'> {

@@ -1,4 +1,4 @@
-import type { ActionShape } from './action.ts'
+import type { ActionShape } from '../fields/action.ts'
 import { addModel, type AddModel } from './addModel.ts'
 import { addPartType, type AddPartType } from './addPartType.ts'
 import { admitPerson, type AdmitPerson } from './admitPerson.ts'

@@ -2,7 +2,14 @@ import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
 import { confirmedWorkField } from '../people/signOffFields.ts'
 import type { ConfirmedWork } from '../people/signOffs.ts'
-import { printerAction, uuid, words, workMinutes, type ActionShape, type PrinterActionHeader } from './action.ts'
+import {
+  printerAction,
+  uuid,
+  words,
+  workMinutes,
+  type ActionShape,
+  type PrinterActionHeader,
+} from '../fields/action.ts'
 
 /** An upgrade is installed on a printer: what its design says is changed, and the printer waits to be released. */
 export interface InstallUpgrade extends PrinterActionHeader<'install-upgrade'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { verdicts, type Verdict } from '../upgrades/upgrade.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A lead closes the question whether an upgrade helped, or opens it again. */
 export interface JudgeUpgrade extends ActionHeader<'judge-upgrade'> {

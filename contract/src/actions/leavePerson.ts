@@ -1,4 +1,4 @@
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody leaves the staff. The name stays in the book. */
 export interface LeavePerson extends ActionHeader<'leave-person'> {

@@ -1,4 +1,11 @@
-import { dayField, photoIds, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import {
+  dayField,
+  photoIds,
+  printerAction,
+  words,
+  type ActionShape,
+  type PrinterActionHeader,
+} from '../fields/action.ts'
 
 /** A printer goes out of the house: nothing falls due on it meanwhile. */
 export interface LendPrinter extends PrinterActionHeader<'lend-printer'> {

@@ -1,4 +1,4 @@
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Somebody has looked: the report need not stop the printer. It stays open until its fault is closed. */
 export interface LiftStop extends PrinterActionHeader<'lift-stop'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody may not sign in for now, or may again. */
 export interface LockPerson extends ActionHeader<'lock-person'> {

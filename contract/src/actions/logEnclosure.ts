@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { jobFigures, printerAction, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { jobFigures, printerAction, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Temperatures inside an enclosure, as a thermometer logs them. */
 export interface LogEnclosure extends PrinterActionHeader<'log-enclosure'> {

@@ -1,4 +1,12 @@
-import { dayField, hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import {
+  dayField,
+  hours,
+  printerAction,
+  uuid,
+  words,
+  type ActionShape,
+  type PrinterActionHeader,
+} from '../fields/action.ts'
 
 /** Something to be done on a printer by a day, put down once. */
 export interface MakeDuty extends PrinterActionHeader<'make-duty'> {

@@ -1,4 +1,4 @@
-import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { jobFigures, printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Nothing ran on this printer from a moment to `at`. */
 export interface MarkIdle extends PrinterActionHeader<'mark-idle'> {

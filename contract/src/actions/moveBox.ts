@@ -1,4 +1,4 @@
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody takes the box along, or puts it back. */
 export interface MoveBox extends ActionHeader<'move-box'> {

@@ -1,4 +1,4 @@
-import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** What was reported is found to be a symptom of the knowledge. */
 export interface NameSymptom extends PrinterActionHeader<'name-symptom'> {

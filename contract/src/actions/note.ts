@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { photoIds, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { photoIds, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Something the others should know, about one printer or about the workshop; or an answer to another entry. */
 export interface Note extends ActionHeader<'note'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** An upgrade is rolled out over printers, or tried on half of them to be compared with the other half. */
 export interface OpenCampaign extends ActionHeader<'open-campaign'> {

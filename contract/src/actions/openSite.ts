@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** The first entry of every book: the workshop itself. */
 export interface OpenSite extends ActionHeader<'open-site'> {

@@ -1,4 +1,4 @@
-import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A notice that everybody sees until a day. */
 export interface PinNotice extends ActionHeader<'pin-notice'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Pieces were ordered: they are on their way until they are received, or the order is taken back. */
 export interface PlaceOrder extends ActionHeader<'place-order'> {

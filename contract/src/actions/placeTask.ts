@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { taskChoices, type TaskChoice } from '../plan/fortnight.ts'
-import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody says of a task of the plan when and by whom it is done, or that it is left for now; free: the plan decides again. */
 export interface PlaceTask extends ActionHeader<'place-task'> {

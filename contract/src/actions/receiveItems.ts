@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Pieces have come in: bought, or printed here. */
 export interface ReceiveItems extends ActionHeader<'receive-items'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { takeInStepNames, type TakeInStepName } from '../printers/takeInSteps.ts'
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** One measured or chosen value. */
 export interface BaselineValue {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { printerEvents, type PrinterEvent } from '../checks/upset.ts'
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Something happened to a printer that calls for checks and upsets readings. */
 export interface RecordEvent extends PrinterActionHeader<'record-event'> {

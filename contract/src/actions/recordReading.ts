@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 export interface MeasuredValue {
   /** Name of a kind of reading. */

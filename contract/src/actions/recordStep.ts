@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** What was found at a step of a check; exactly what the kind of the step asks for. Done again, the later result counts. */
 export interface RecordStep extends PrinterActionHeader<'record-step'> {

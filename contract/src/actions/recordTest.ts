@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** What a test on a fault showed. */
 export interface RecordTest extends PrinterActionHeader<'record-test'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { photoIds, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { photoIds, printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A test print after a repair. */
 export interface RecordTestPrint extends PrinterActionHeader<'record-test-print'> {

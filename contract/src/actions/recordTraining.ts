@@ -1,4 +1,4 @@
-import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { dayField, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Somebody was trained. */
 export interface RecordTraining extends ActionHeader<'record-training'> {

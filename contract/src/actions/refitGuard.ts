@@ -1,4 +1,4 @@
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A guard is back in its place. */
 export interface RefitGuard extends PrinterActionHeader<'refit-guard'> {

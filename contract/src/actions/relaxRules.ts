@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { relaxable, type Relaxable } from '../people/signOffs.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Which sign-offs the workshop does without. Hot work and mains are never among them. */
 export interface RelaxRules extends ActionHeader<'relax-rules'> {

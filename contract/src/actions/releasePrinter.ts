@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Put a printer back into service. */
 export interface ReleasePrinter extends PrinterActionHeader<'release-printer'> {

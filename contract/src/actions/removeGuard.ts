@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A factory guard comes off: that needs a note of the risk, and the guard must be back before the printer is used. */
 export interface RemoveGuard extends PrinterActionHeader<'remove-guard'> {

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { confirmedWorkField } from '../people/signOffFields.ts'
 import type { ConfirmedWork } from '../people/signOffs.ts'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** An upgrade is taken off again: slots, parts and limits are what they were before it. */
 export interface RemoveUpgrade extends PrinterActionHeader<'remove-upgrade'> {

@@ -13,7 +13,7 @@ import {
   workMinutes,
   type ActionShape,
   type PrinterActionHeader,
-} from './action.ts'
+} from '../fields/action.ts'
 
 /** A part is mended where it sits: it is no new part, and its life goes on. */
 export interface RepairPart extends PrinterActionHeader<'repair-part'> {

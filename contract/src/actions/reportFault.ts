@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { photoIds, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Somebody saw that something is wrong. */
 export interface ReportFault extends PrinterActionHeader<'report-fault'> {

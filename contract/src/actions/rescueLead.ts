@@ -1,4 +1,4 @@
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /**
  * Whoever has the server's machine in hand makes somebody a lead with a new PIN, when there is no other way in. Only the

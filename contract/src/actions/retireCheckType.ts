@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A check is no longer asked for, or is brought back. What was done stays. */
 export interface RetireCheckType extends ActionHeader<'retire-check-type'> {

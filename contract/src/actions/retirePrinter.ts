@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A printer leaves the workshop; its history stays. */
 export interface RetirePrinter extends PrinterActionHeader<'retire-printer'> {

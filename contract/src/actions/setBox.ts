@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { boxLines, type BoxLine } from '../stores/box.ts'
-import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A repair box with its list, or its list as it is from now on. */
 export interface SetBox extends ActionHeader<'set-box'> {

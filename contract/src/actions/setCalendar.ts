@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import type { Weekday } from '../people/session.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** When the workshop is closed: no printer is expected to run then. */
 export interface SetCalendar extends ActionHeader<'set-calendar'> {

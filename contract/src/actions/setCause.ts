@@ -1,5 +1,5 @@
 import { causeFields, type Cause } from '../faults/knowledge.ts'
-import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A cause of the knowledge: added, changed, or dropped. */
 export interface SetCause extends ActionHeader<'set-cause'>, Omit<Cause, 'id'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { itemContent, type ItemContent } from '../stores/item.ts'
-import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Something is kept in the stores, or kept otherwise than before. */
 export interface SetItem extends ActionHeader<'set-item'> {

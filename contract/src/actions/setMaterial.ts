@@ -1,5 +1,5 @@
 import { materialFields, type MaterialContent } from '../jobs/material.ts'
-import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** What is usual for a material: added, changed or dropped. */
 export interface SetMaterial extends ActionHeader<'set-material'>, MaterialContent {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { onHoldOrders, type PlanRules } from '../plan/fortnight.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** By which rules the workshop plans. */
 export interface SetPlanRules extends ActionHeader<'set-plan-rules'>, PlanRules {

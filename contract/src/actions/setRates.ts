@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import type { CostRates } from '../costs/costs.ts'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** What an hour of work, a kilowatt hour and a kilogram of filament cost from now on. */
 export interface SetRates extends ActionHeader<'set-rates'>, CostRates {

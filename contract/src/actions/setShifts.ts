@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import type { ShiftPlan } from '../people/signOffs.ts'
-import { seenVersion, dayField, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, dayField, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** When somebody is here: every week, and on single days. */
 export interface SetShifts extends ActionHeader<'set-shifts'>, ShiftPlan {

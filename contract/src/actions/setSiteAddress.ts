@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** The address at which phones reach the site: labels, tags and invitations carry it. */
 export interface SetSiteAddress extends ActionHeader<'set-site-address'> {

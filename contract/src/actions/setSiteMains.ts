@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { seenVersion, siteAction, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** The voltage of the mains in the workshop, so that the selector of a new machine can be judged. */
 export interface SetSiteMains extends ActionHeader<'set-site-mains'> {

@@ -1,4 +1,4 @@
-import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** When a part of this type comes out because it is worn or broken, another type goes in; or no longer so. */
 export interface SetStandingRule extends ActionHeader<'set-standing-rule'> {

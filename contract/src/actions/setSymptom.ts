@@ -1,5 +1,5 @@
 import { symptomFields, type Symptom } from '../faults/knowledge.ts'
-import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A symptom of the knowledge: added, changed, or dropped. */
 export interface SetSymptom extends ActionHeader<'set-symptom'>, Omit<Symptom, 'id'> {

@@ -1,5 +1,5 @@
 import { testFields, type FaultTest } from '../faults/knowledge.ts'
-import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A test of the knowledge: added, changed, or dropped. */
 export interface SetTest extends ActionHeader<'set-test'>, Omit<FaultTest, 'id'> {

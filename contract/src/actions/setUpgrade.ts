@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { upgradeContent } from '../upgrades/upgradeFields.ts'
 import type { UpgradeContent } from '../upgrades/upgrade.ts'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A design of an upgrade: new, or another version as practice grows. */
 export interface SetUpgrade extends ActionHeader<'set-upgrade'> {

@@ -1,7 +1,7 @@
 import Joi from 'joi'
 import { printerEvents, type UpsetLine } from '../checks/upset.ts'
 import { signOffs } from '../people/signOffs.ts'
-import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { seenVersion, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A line of the table of what a change upsets: added, changed, or dropped. */
 export interface SetUpset

@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A line of what must be done before a printer is used again: done, or waived with a reason. */
 export interface SettleReturn extends PrinterActionHeader<'settle-return'> {

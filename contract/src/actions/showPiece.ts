@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A photo of the same test piece before or after an upgrade; a piece of a real job will do. */
 export interface ShowPiece extends PrinterActionHeader<'show-piece'> {

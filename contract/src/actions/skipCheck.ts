@@ -1,4 +1,4 @@
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A turn of a check is left out, with a reason. */
 export interface SkipCheck extends PrinterActionHeader<'skip-check'> {

@@ -1,5 +1,13 @@
 import Joi from 'joi'
-import { hours, jobFigures, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import {
+  hours,
+  jobFigures,
+  printerAction,
+  uuid,
+  words,
+  type ActionShape,
+  type PrinterActionHeader,
+} from '../fields/action.ts'
 
 /** A print begins: what is planned is kept, and nothing is counted yet. */
 export interface StartJob extends PrinterActionHeader<'start-job'> {

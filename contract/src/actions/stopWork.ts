@@ -1,4 +1,4 @@
-import { printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Somebody lays the work down, and says what it waits for when it is not done. */
 export interface StopWork extends PrinterActionHeader<'stop-work'> {

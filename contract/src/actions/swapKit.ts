@@ -2,7 +2,7 @@ import Joi from 'joi'
 import { removalReasons, type RemovalReason } from '../parts/removalReasons.ts'
 import { confirmedWorkField } from '../people/signOffFields.ts'
 import type { ConfirmedWork } from '../people/signOffs.ts'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 export interface KitSwap {
   slotId: string

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { hours, printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A printer joins the workshop, with a part in each of its model's slots. */
 export interface TakeInPrinter extends PrinterActionHeader<'take-in-printer'> {

@@ -1,4 +1,4 @@
-import { photoIds, printerAction, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { photoIds, printerAction, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** A printer that was lent is back; it is released like one that was repaired. */
 export interface TakePrinterBack extends PrinterActionHeader<'take-printer-back'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { outcomesOfChange, type OutcomeOfChange } from '../faults/fault.ts'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** Whether a change has helped. */
 export interface TellOutcome extends PrinterActionHeader<'tell-outcome'> {

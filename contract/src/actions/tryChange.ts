@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from './action.ts'
+import { printerAction, uuid, words, type ActionShape, type PrinterActionHeader } from '../fields/action.ts'
 
 /** One change is made because of a fault. The next may follow when it is told whether this one helped. */
 export interface TryChange extends PrinterActionHeader<'try-change'> {

@@ -1,4 +1,4 @@
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A notice is taken down before its day. */
 export interface UnpinNotice extends ActionHeader<'unpin-notice'> {

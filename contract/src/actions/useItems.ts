@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** Pieces are taken for something that no swap, repair or upgrade tells of. */
 export interface UseItems extends ActionHeader<'use-items'> {

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { siteAction, uuid, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** How much a neighbour's lives count, or that they are taken out again. */
 export interface WeighNeighbourLives extends ActionHeader<'weigh-neighbour-lives'> {

@@ -1,4 +1,4 @@
-import { jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { jobFigures, siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A spool was put on the scale. */
 export interface WeighSpool extends ActionHeader<'weigh-spool'> {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
-import { siteAction, uuid, words, type ActionHeader, type ActionShape } from './action.ts'
+import { siteAction, uuid, words, type ActionHeader, type ActionShape } from '../fields/action.ts'
 
 /** A sign-off no longer holds. */
 export interface WithdrawSignOff extends ActionHeader<'withdraw-sign-off'> {

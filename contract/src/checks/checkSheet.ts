@@ -1,10 +1,10 @@
 import type { Freshness } from '../freshness.ts'
-import type { PrinterSpot } from '../printers/spot.ts'
-import type { Role } from '../people/rights.ts'
+import type { PrinterSpot } from '../spot.ts'
+import type { Role } from '../rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { CheckContent, NeededState, TurnClock } from './checkType.ts'
-import type { Urgency } from '../plan/urgency.ts'
-import type { OutOfUse, PrinterState } from '../printers/printerState.ts'
+import type { Urgency } from '../urgency.ts'
+import type { OutOfUse, PrinterState } from '../printerState.ts'
 
 /** What was found at a step. A step done again keeps both; the later one counts. */
 export interface StepResult {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
-import { uuid, words } from '../actions/action.ts'
-import { roles, type Role } from '../people/rights.ts'
+import { uuid, words } from '../fields/action.ts'
+import { roles, type Role } from '../rights.ts'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
 import { machineNeeds, turnClocks, type MachineNeed, type TurnClock, type Turns } from '@diatribon/core'
 

@@ -2,7 +2,7 @@ import Joi from 'joi'
 import type { Standing } from '@diatribon/core'
 import type { Freshness } from '../freshness.ts'
 import { dayField } from '../momentFields.ts'
-import type { Role } from '../people/rights.ts'
+import type { Role } from '../rights.ts'
 
 /** By which rates costs are reckoned. */
 export interface CostRates {

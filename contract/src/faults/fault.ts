@@ -1,9 +1,9 @@
 import type { Clock } from '../hours/clock.ts'
-import type { PrinterSpot } from '../printers/spot.ts'
+import type { PrinterSpot } from '../spot.ts'
 import type { SignOff } from '../people/signOffs.ts'
 import type { MayDo } from '../checks/checkSheet.ts'
 import type { Cause, FaultTest, Symptom } from './knowledge.ts'
-import type { OutOfUse, PrinterState } from '../printers/printerState.ts'
+import type { OutOfUse, PrinterState } from '../printerState.ts'
 /** What brought a fault about. Only wear teaches how long a part lasts; the rest teaches who needs an induction. */
 export const broughtAboutBy = [
   'wear',

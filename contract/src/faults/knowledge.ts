@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { uuid, words } from '../actions/action.ts'
+import { uuid, words } from '../fields/action.ts'
 import { neededStates, type NeededState } from '../checks/checkType.ts'
 import { signOffs, type SignOff } from '../people/signOffs.ts'
 

@@ -1,5 +1,4 @@
 import { read } from '../read.ts'
-import type { DowntimePage } from './downtime.ts'
 import type { FaultPage, MadeDuty, PrinterFault, ReturnToService } from './fault.ts'
 import type { Knowledge } from './knowledge.ts'
 import type { LabelPage } from './report.ts'
@@ -23,14 +22,6 @@ export const promises = read<MadeDuty[]>()({
   summary: 'Temporary fixes that wait to be made good',
   right: 'read',
   shows: ['faults', 'people', 'printers'],
-})
-
-export const downtime = read<DowntimePage>()({
-  path: '/faults/downtime',
-  summary: 'Time down, availability and what it was lost to',
-  right: 'read',
-  shows: ['faults', 'hours', 'parts', 'printers'],
-  query: { from: 'First day', until: 'Last day' },
 })
 
 export const fault = read<FaultPage>()({

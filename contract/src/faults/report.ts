@@ -1,6 +1,6 @@
-import type { PrinterState } from '../printers/printerState.ts'
+import type { PrinterState } from '../printerState.ts'
 import Joi from 'joi'
-import { uuid, words } from '../actions/action.ts'
+import { uuid, words } from '../fields/action.ts'
 
 /** What anybody with the label may see of a printer, without an account. */
 export interface LabelPage {

@@ -1,6 +1,6 @@
 import Joi from 'joi'
 import type { FileComments } from '@diatribon/core'
-import { uuid, words } from '../actions/action.ts'
+import { uuid, words } from '../fields/action.ts'
 
 /** What a job file asks for, as the reader tells it; without the drawing. */
 export interface JobFacts {

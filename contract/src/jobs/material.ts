@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { words } from '../actions/action.ts'
+import { words } from '../fields/action.ts'
 
 export const enclosureNeeds = ['needed', 'either way', 'not wanted'] as const
 export type EnclosureNeed = (typeof enclosureNeeds)[number]

@@ -6,7 +6,7 @@ import type { MaterialContent } from '../jobs/material.ts'
 import type { Kit } from '../parts/kit.ts'
 import { slotKind } from '../parts/slotKinds.ts'
 import type { SignOff } from '../people/signOffs.ts'
-import type { MachineLimits, ModelBed } from '../printers/model.ts'
+import type { MachineLimits, ModelBed } from '../parts/model.ts'
 import type { ReadingKind } from '../readings/readingKind.ts'
 import causes from './data/causes.json' with { type: 'json' }
 import cautions from './data/cautions.json' with { type: 'json' }

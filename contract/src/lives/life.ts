@@ -13,7 +13,7 @@ import type {
 import type { Clock } from '../hours/clock.ts'
 import type { CheckContent } from '../checks/checkType.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
-import type { Urgency } from '../plan/urgency.ts'
+import type { Urgency } from '../urgency.ts'
 import type { AdoptablePolicy, AdoptedPolicy } from './policies.ts'
 
 export type { Urgency }
@@ -140,6 +140,12 @@ export interface KnownAt {
   age: number
   good: number
   limits: [lower: number, upper: number]
+}
+
+/** Every part type, most money first. */
+export interface LivesPage {
+  lives: LifeSummary[]
+  fresh: Freshness
 }
 
 export interface LifePage extends LifeSummary {

@@ -1,8 +1,8 @@
 import { read } from '../read.ts'
-import type { LifePage, LifeSummary } from './life.ts'
+import type { LifePage, LivesPage } from './life.ts'
 import type { RepairsPage, ScorePage } from './score.ts'
 
-export const lives = read<LifeSummary[]>()({
+export const lives = read<LivesPage>()({
   path: '/lives',
   summary: 'What the history of every part type says',
   right: 'read',

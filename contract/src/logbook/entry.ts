@@ -3,7 +3,7 @@ import Joi from 'joi'
 import type { Correction } from '../actions/amend.ts'
 import type { ActionKindName } from '../actions/index.ts'
 import type { RefusalBody } from '../refusal.ts'
-import { dayField, uuid, words } from '../actions/action.ts'
+import { dayField, uuid, words } from '../fields/action.ts'
 import { kindNames } from '../actions/kinds.ts'
 
 /** What an action became: a line of the book. The answer to POST /api/actions. */

@@ -1,6 +1,5 @@
 import { read } from '../read.ts'
-import type { LogPage, NoticeBoard, SavedView } from './entry.ts'
-import type { Handover } from './handover.ts'
+import type { LogPage, SavedView } from './entry.ts'
 
 export const logbook = read<LogPage>()({
   path: '/logbook',
@@ -30,24 +29,9 @@ export const versions = read<Record<string, number>>()({
   shows: ['book'],
 })
 
-export const handover = read<Handover>()({
-  path: '/logbook/handover',
-  summary: 'What changed since your last shift, what is open',
-  right: 'read',
-  shows: ['book', 'checks', 'faults', 'notices', 'parts', 'people', 'printers', 'stores', 'upgrades'],
-  query: { since: 'A moment (ISO 8601); left out: the end of the own last shift' },
-})
-
 export const views = read<SavedView[]>()({
   path: '/logbook/views',
   summary: 'Searches that you keep',
   right: 'read',
   shows: ['book'],
-})
-
-export const noticeBoard = read<NoticeBoard>()({
-  path: '/notices',
-  summary: 'Pinned notices, and how many notes for you are unread',
-  right: 'read',
-  shows: ['faults', 'notices', 'people'],
 })

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { words } from '../actions/action.ts'
+import { words } from '../fields/action.ts'
 import type { PartJoint } from '@diatribon/core'
 
 export type { PartJoint }

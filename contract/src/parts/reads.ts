@@ -2,7 +2,7 @@ import { read } from '../read.ts'
 import type { PartType } from './partType.ts'
 import type { SlotKind } from './slotKinds.ts'
 import type { UsedPart } from './usedPart.ts'
-import type { PrinterModel } from '../printers/model.ts'
+import type { PrinterModel } from './model.ts'
 
 export const partTypes = read<PartType[]>()({
   path: '/parts',

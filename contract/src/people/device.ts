@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { words } from '../actions/action.ts'
+import { words } from '../fields/action.ts'
 
 /** A machine that reports for itself: a printer's controller, a scale. */
 export interface Device {

@@ -1,5 +1,5 @@
 import { read } from '../read.ts'
-import type { PresentHere } from '../logbook/handover.ts'
+import type { PresentHere } from './present.ts'
 import type { Device } from './device.ts'
 import type { Session, Welcome } from './session.ts'
 import type { PersonHere } from './signOffs.ts'

@@ -1,8 +1,8 @@
 import Joi from 'joi'
-import { words } from '../actions/action.ts'
+import { words } from '../fields/action.ts'
 import { newPinField, pinField } from './pin.ts'
 import type { Relaxable } from './signOffs.ts'
-import type { Role } from './rights.ts'
+import type { Role } from '../rights.ts'
 
 export interface SignIn {
   name: string

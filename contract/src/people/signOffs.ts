@@ -1,4 +1,4 @@
-import type { Role } from './rights.ts'
+import type { Role } from '../rights.ts'
 
 /**
  * What somebody has been shown and found able to do. Mains means a qualified electrical person as the local rules understand it.

@@ -1,8 +1,8 @@
 import type { Freshness } from '../freshness.ts'
-import type { PrinterSpot } from '../printers/spot.ts'
+import type { PrinterSpot } from '../spot.ts'
 import type { CheckTurn } from '../checks/checkSheet.ts'
 import type { MadeDuty } from '../faults/fault.ts'
-import type { Urgency } from './urgency.ts'
+import type { Urgency } from '../urgency.ts'
 import type { Clock } from '../hours/clock.ts'
 import type { AdoptablePolicy } from '../lives/policies.ts'
 

@@ -1,7 +1,7 @@
 import type { Freshness } from '../freshness.ts'
-import type { Role } from '../people/rights.ts'
+import type { Role } from '../rights.ts'
 import type { SignOff } from '../people/signOffs.ts'
-import type { PrinterSpot } from '../printers/spot.ts'
+import type { PrinterSpot } from '../spot.ts'
 
 /** What somebody can say of a task: it is done on a day, it is left for now, or the plan is free again. */
 export const taskChoices = ['pinned', 'left out', 'free'] as const

@@ -1,5 +1,5 @@
 import type { Freshness } from '../freshness.ts'
-import type { PrinterSpot } from '../printers/spot.ts'
+import type { PrinterSpot } from '../spot.ts'
 
 /** How likely a printer gets through so many hours without a failure. */
 export interface LongJobPrinter {

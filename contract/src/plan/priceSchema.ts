@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { uuid } from '../actions/action.ts'
+import { uuid } from '../fields/action.ts'
 import type { PriceRequest } from './fortnight.ts'
 
 /** A move that somebody thinks of. */

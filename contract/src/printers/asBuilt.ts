@@ -2,7 +2,7 @@ import type { OutOfOrder } from '@diatribon/core'
 import type { OnEveryClock } from '../hours/clock.ts'
 import type { Repair } from '../parts/repair.ts'
 import type { Kit } from '../parts/kit.ts'
-import type { MachineLimits } from './model.ts'
+import type { MachineLimits } from '../parts/model.ts'
 
 /** What sits in a slot at a moment. */
 export interface BuiltSlot {

@@ -1,12 +1,12 @@
 import type { Freshness } from '../freshness.ts'
 import type { ReplacementDuty } from '../plan/duty.ts'
 import type { MadeDuty, OpenFault } from '../faults/fault.ts'
-import type { ModelBed } from './model.ts'
+import type { ModelBed } from '../parts/model.ts'
 import type { Kit } from '../parts/kit.ts'
 import type { RunningJob } from '../jobs/job.ts'
 import type { TakeInStepName } from './takeInSteps.ts'
 import type { Counters } from '../hours/clock.ts'
-import type { PrinterState, Stop } from './printerState.ts'
+import type { PrinterState, Stop } from '../printerState.ts'
 import type { RemovalReason } from '../parts/removalReasons.ts'
 
 export interface PrinterHead {

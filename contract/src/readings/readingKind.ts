@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { uuid, words } from '../actions/action.ts'
+import { uuid, words } from '../fields/action.ts'
 
 /** A kind of reading: what is measured, in which unit, and what is done about it. Readings go by its name. */
 export interface ReadingKind {

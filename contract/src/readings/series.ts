@@ -1,5 +1,3 @@
-import type { PrinterSpot } from '../printers/spot.ts'
-import type { Freshness } from '../freshness.ts'
 /** Limits that a reading is judged by, and whose they are. */
 export interface SeriesLimits {
   lower: number | null
@@ -56,27 +54,4 @@ export interface ReadingSeries {
   crossing: SeriesCrossing
   /** Worth somebody's look: it reaches a limit, has stepped at once, or has only moved. */
   lists: 'reaches' | 'stepped' | 'moved' | null
-}
-
-/** A line of the site-wide list. */
-export interface DriftingReading {
-  printer: PrinterSpot
-  kindId: string
-  name: string
-  unit: string
-  last: { value: number; hours: number; at: string }
-  limits: SeriesLimits
-  crossing: SeriesCrossing
-  lists: 'reaches' | 'stepped' | 'moved'
-  step: ReadingSeries['step']
-  /** Mean of its baseline since it began anew, and where it is now. */
-  baseline: number | null
-  smooth: number | null
-  /** Day on which it would reach its limit by the printer's usual use, and between which days (8 in 10; null: it may as well never); null: nobody can tell. */
-  due: { day: string; range: [string, string | null] } | null
-}
-
-export interface DriftingPage {
-  readings: DriftingReading[]
-  fresh: Freshness
 }

@@ -1,5 +1,5 @@
 import Joi from 'joi'
-import { words } from '../actions/action.ts'
+import { words } from '../fields/action.ts'
 
 /** One thing that a box should hold. */
 export interface BoxLine {

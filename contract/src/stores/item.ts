@@ -1,6 +1,6 @@
 import type { Freshness } from '../freshness.ts'
 import Joi from 'joi'
-import { uuid, words } from '../actions/action.ts'
+import { uuid, words } from '../fields/action.ts'
 
 /** Something that lies on a shelf. */
 export interface ItemContent {

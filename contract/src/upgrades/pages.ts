@@ -1,5 +1,5 @@
 import type { Freshness } from '../freshness.ts'
-import type { MachineLimits } from '../printers/model.ts'
+import type { MachineLimits } from '../parts/model.ts'
 import type { RateChange, WhereFirst } from '@diatribon/core'
 import type { UpgradeContent, Verdict } from './upgrade.ts'
 

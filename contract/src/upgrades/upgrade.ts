@@ -1,5 +1,5 @@
 import type { PrinterEvent } from '../checks/upset.ts'
-import type { MachineLimits } from '../printers/model.ts'
+import type { MachineLimits } from '../parts/model.ts'
 import type { AttachedFile } from '../attachment.ts'
 import type { SignOff } from '../people/signOffs.ts'
 

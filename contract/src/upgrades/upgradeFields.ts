@@ -1,8 +1,8 @@
 import Joi from 'joi'
-import { uuid, words, workMinutes } from '../actions/action.ts'
+import { uuid, words, workMinutes } from '../fields/action.ts'
 import { printerEvents } from '../checks/upset.ts'
 import { signOffs } from '../people/signOffs.ts'
-import { limitFields } from '../printers/modelFields.ts'
+import { limitFields } from '../parts/modelFields.ts'
 import { limitNames, schools } from './upgrade.ts'
 
 const steps = Joi.array()

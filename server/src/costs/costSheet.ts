@@ -1,5 +1,5 @@
 import { costKinds, moneyWords, type CostsPage, type Site } from '@diatribon/contract'
-import { numberPages, openPdf, plain, type Pdf } from '../reports/pdf.ts'
+import { numberPages, openPdf, plain, type Pdf } from '../platform/pdf.ts'
 
 /** What a month or a year cost, to be filed: by printer, model, part type or month, with the rates it was reckoned by. */
 export function costSheet({ site, page, title }: { site: Site; page: CostsPage; title: string }): Pdf {

@@ -15,7 +15,7 @@ import { groupBy } from '../platform/groupBy.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { printer, printerModel } from '../platform/tables.ts'
 import { ratesOf } from './ratesOf.ts'
-import { ranBetween } from '../upgrades/ranBetween.ts'
+import { ranBetween } from '../rules/ranBetween.ts'
 
 const mostEntries = 100
 const mostFaults = 30

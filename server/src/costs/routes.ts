@@ -1,7 +1,7 @@
 import { Router, type Request } from 'express'
 import { costsQuery, momentAt, reads, type CostsQuery, type Freshness } from '@diatribon/contract'
 import { badInput, checked } from '../platform/refusal.ts'
-import { sendPdf } from '../reports/pdf.ts'
+import { sendPdf } from '../platform/pdf.ts'
 import { freshFor, requires, signedIn, type Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
 import { costSheet } from './costSheet.ts'

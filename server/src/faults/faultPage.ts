@@ -17,7 +17,7 @@ import {
   symptom,
   workSpan,
 } from '../platform/tables.ts'
-import { ageIsKnown, partAge } from '../parts/age.ts'
+import { ageIsKnown, partAge } from '../rules/partAge.ts'
 import { diagnose, type FittedPart } from './diagnose.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
 import { faultFields, openFaultOf } from './openFaults.ts'

@@ -10,7 +10,7 @@ import { checked, Refusal } from '../platform/refusal.ts'
 import type { Services } from '../services/services.ts'
 import { attachment, fault, person, printer, site } from '../platform/tables.ts'
 import { allowedPhotos, allowedReports, counted } from './reportBrake.ts'
-import { idsOf } from '../reports/shortAddress.ts'
+import { idsOf } from '../services/shortAddress.ts'
 import { kindOfPrinter, knowledge, knowledgeFor } from './knowledge.ts'
 import { stateOf, stopColumn } from '../rules/printerState.ts'
 

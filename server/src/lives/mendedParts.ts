@@ -1,6 +1,6 @@
 import { and, eq, isNull } from 'drizzle-orm'
 import { afterRepair, endOf, keptAge, type LifeNode, type RepairLesson } from '@diatribon/core'
-import { partAge } from '../parts/age.ts'
+import { partAge } from '../rules/partAge.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, repair } from '../platform/tables.ts'
 

@@ -1,5 +1,5 @@
 import { and, asc, inArray, isNotNull, sql } from 'drizzle-orm'
-import { countersAtSql } from '../hours/countersAtSql.ts'
+import { countersAtSql } from '../rules/countersAtSql.ts'
 import type { Figure } from '../kept/figure.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { fault, printer } from '../platform/tables.ts'

@@ -1,7 +1,7 @@
 import { Router } from 'express'
 import { reads, type RepairsPage } from '@diatribon/contract'
 import { openWorker } from '../platform/worker.ts'
-import { freshFor, type Services } from '../services/services.ts'
+import type { Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
 import { lifePage, livesList } from './livesPages.ts'
 import { repairsPage } from './repairsPage.ts'
@@ -11,11 +11,7 @@ import { scorePage } from './scorePage.ts'
 export function livesRoutes(services: Services): Router {
   const router = Router()
   const serve = readsOn(services, router)
-  serve(reads.lives, async ({ request, fresh: { waiting }, db }) => {
-    // On a slow machine the very first time takes longer than a page usually waits: half a list would look like a whole one.
-    if (waiting > 0) await freshFor(services, request, 'judgement', 'everyone')
-    return livesList(db)
-  })
+  serve(reads.lives, async ({ fresh, db }) => ({ fresh, lives: await livesList(db) }))
   serve(reads.score, ({ fresh, db }) => scorePage(db, fresh))
   const worker = openWorker(import.meta.url, 'repairsWorker', { idleTimeout: 60_000 })
   const beside = (watched: WatchedPrinter[]) => worker.run(watched) as Promise<Omit<RepairsPage, 'fresh'>>

@@ -11,18 +11,13 @@ import {
   type LogQuery,
   type SavedView,
 } from '@diatribon/contract'
-import { dayIn } from '../platform/wallClock.ts'
-import { momentIn } from '../platform/moments.ts'
 import { checked, Refusal } from '../platform/refusal.ts'
 import { idFrom, requires, signedIn, type Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
-import { noteLink, readMark, savedView } from '../platform/tables.ts'
+import { readMark, savedView } from '../platform/tables.ts'
 import { exportBook } from './book.ts'
-import { handover } from './handover.ts'
 import { logPage } from './logPage.ts'
-import { noticesOn } from './notices.ts'
 import { streamCheck } from './streamCheck.ts'
-import { reportsFromOutside } from '../faults/reportsFromOutside.ts'
 import { versionsOf } from './versions.ts'
 
 const mostViews = 30
@@ -49,14 +44,6 @@ export function logbookRoutes(services: Services): Router {
   })
 
   serve(reads.versions, ({ db }) => versionsOf(db))
-  serve(reads.handover, ({ request, reader, site, now, db }) =>
-    handover(db, {
-      reader,
-      now,
-      timeZone: site.timeZone,
-      since: sinceOf(request.query.since),
-    }),
-  )
 
   router.get('/logbook/whole', requires(services, 'read'), async (request, response) => {
     try {
@@ -112,29 +99,5 @@ export function logbookRoutes(services: Services): Router {
     response.status(204).end()
   })
 
-  /** Notices on the wall, and how many notes for the reader were not read yet. */
-  serve(reads.noticeBoard, async ({ reader, site, now, db }) => {
-    const [unread] = await db
-      .select({ notes: sql<number>`count(*)::int` })
-      .from(noteLink)
-      .where(
-        and(
-          eq(noteLink.personId, reader.id),
-          sql`${noteLink.seq} > coalesce((SELECT m.seq FROM read_mark m WHERE m.person_id = ${reader.id}), 0)`,
-        ),
-      )
-    return {
-      notices: await noticesOn(db, dayIn(site.timeZone)(now)),
-      unread: given(unread).notes,
-      fromOutside: await reportsFromOutside(db, now),
-    }
-  })
-
   return router
-}
-
-/** From when a handover tells; null: from the end of the reader's last shift. */
-export function sinceOf(asked: unknown): Date | null {
-  if (asked === undefined || asked === '') return null
-  return momentIn(asked, 'since')
 }

@@ -1,7 +1,7 @@
 import { reasonsThat } from '@diatribon/core'
 import { and, desc, eq, isNotNull, inArray, isNull } from 'drizzle-orm'
 import type { UsedPart } from '@diatribon/contract'
-import { ageIsKnown, partAge } from './age.ts'
+import { ageIsKnown, partAge } from '../rules/partAge.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, slot } from '../platform/tables.ts'
 

@@ -1,17 +1,17 @@
 import { dayMs } from '@diatribon/core'
 import { createHash } from 'node:crypto'
 import type { CheckTurn, PartLine, PrinterHead, PrinterLine, ReplacementDuty } from '@diatribon/contract'
-import { turnsOf } from '../checks/turns.ts'
+import { turnsOf } from './turns.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
-import { rulesInForce } from '../lives/adopted.ts'
+import { rulesInForce } from '../rules/adopted.ts'
 import { keptJudgements } from '../lives/judgementFigure.ts'
 import { groupBy } from '../platform/groupBy.ts'
-import { lentOut } from '../printers/lentOut.ts'
-import { printerHeads } from '../printers/printerHeads.ts'
+import { lentOut } from '../rules/lentOut.ts'
+import { printerHeads } from '../rules/printerHeads.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
-import { dutiesOf, type Timed } from './duties.ts'
+import { dutiesOf, type Timed } from '../rules/partDuties.ts'
 import { byUse, nextOf, shareOf } from './order.ts'
-import { whensOf } from './whens.ts'
+import { whensOf } from '../rules/whens.ts'
 
 /** A printer's line on the Floor, with a mark that is another when anything that falls due there is. */
 type KeptLine = PrinterLine & { mark: string }

@@ -7,8 +7,8 @@ import { keptJudgements, replacementCosts } from '../lives/judgementFigure.ts'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { cause, dueItem, fault, partType, printer, site, type StoredJudgement } from '../platform/tables.ts'
-import { printerHeads } from '../printers/printerHeads.ts'
-import { spotOf } from '../printers/spot.ts'
+import { printerHeads } from '../rules/printerHeads.ts'
+import { spotOf } from '../rules/spot.ts'
 import type { KeptDrift } from '../readings/driftFigure.ts'
 
 /** What is known of a printer's other faults is drawn towards that of all: as if so many of them had been seen on it. */

@@ -16,7 +16,7 @@ import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
 import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
-import { asItStands, outOfUse } from '../printers/outOfUse.ts'
+import { asItStands, outOfUse } from '../rules/outOfUse.ts'
 import { checkType, dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'
 
 /** A duty that people have put down takes so long unless they say otherwise. Common practice, no source. */

@@ -13,8 +13,8 @@ import { madeDuties } from '../faults/openFaults.ts'
 import type { Db } from '../platform/database.ts'
 import { otherDuties } from './otherDuties.ts'
 import { dueItem, printer } from '../platform/tables.ts'
-import { asItStands } from '../printers/outOfUse.ts'
-import { spotOf } from '../printers/spot.ts'
+import { asItStands } from '../rules/outOfUse.ts'
+import { spotOf } from '../rules/spot.ts'
 import { workThatMayBeDone } from './workThatMayBeDone.ts'
 
 /** The soonest parts and checks of each heap that the list holds; the rest is counted. */

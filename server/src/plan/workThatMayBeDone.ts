@@ -2,7 +2,7 @@ import { and, eq, inArray, isNotNull } from 'drizzle-orm'
 import type { CheckTurn, OutOfUse } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { dueItem, printer } from '../platform/tables.ts'
-import { outOfUse } from '../printers/outOfUse.ts'
+import { outOfUse } from '../rules/outOfUse.ts'
 import { checksForReleaseOf } from '../rules/workOnStopped.ts'
 
 export interface WorkThatMayBeDone {

@@ -3,14 +3,14 @@ import type { PrinterPage, RibbonMark, RibbonReading, RunningJob } from '@diatri
 import { counterAt, given } from '@diatribon/core'
 import type { UsageRow } from '../actions/facts.ts'
 import { atWork, madeDuties, openFaults } from '../faults/openFaults.ts'
-import { countersAtSql } from '../hours/countersAtSql.ts'
+import { countersAtSql } from '../rules/countersAtSql.ts'
 import { gapsOf } from '../hours/gapsOf.ts'
 import { asPoint } from '../actions/writers/placeEvidence.ts'
 import { dueOn } from '../plan/dueItems.ts'
 import { nextOf } from '../plan/order.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
-import { printerHeads } from './printerHeads.ts'
+import { printerHeads } from '../rules/printerHeads.ts'
 import {
   counterPoint,
   fitting,

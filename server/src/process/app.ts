@@ -12,10 +12,13 @@ import { attachmentRoutes } from '../attachments/routes.ts'
 import { benchRoutes } from '../bench/routes.ts'
 import { checkRoutes } from '../checks/routes.ts'
 import { livesRoutes } from '../lives/routes.ts'
+import { driftingRoutes } from '../drifting/routes.ts'
+import { handoverRoutes } from '../handover/routes.ts'
 import { logbookRoutes } from '../logbook/routes.ts'
+import { timeDownRoutes } from '../timeDown/routes.ts'
 import { exchangeRoutes } from '../exchange/routes.ts'
 import { deviceRoutes } from '../people/devices.ts'
-import { shortAddressRoutes } from '../reports/shortAddress.ts'
+import { shortAddressRoutes } from '../services/shortAddress.ts'
 import { costRoutes } from '../costs/routes.ts'
 import { reportRoutes } from '../reports/routes.ts'
 import { jobRoutes } from '../jobs/routes.ts'
@@ -118,15 +121,18 @@ export function createApp(services: Services, live: Live, options: AppOptions): 
   api.use(peopleRoutes(services))
   api.use(actionRoutes(services))
   api.use(printerRoutes(services))
+  api.use(timeDownRoutes(services))
   api.use(faultRoutes(services))
   api.use(labelRoutes(services))
   api.use(presenceRoutes(services))
   api.use(checkRoutes(services))
+  api.use(driftingRoutes(services))
   api.use(readingRoutes(services))
   api.use(planRoutes(services))
   api.use(partRoutes(services))
   api.use(libraryRoutes(services))
   api.use(livesRoutes(services))
+  api.use(handoverRoutes(services))
   api.use(logbookRoutes(services))
   api.use(benchRoutes(services))
   api.use(deviceRoutes(services))

@@ -3,8 +3,6 @@ import { Router } from 'express'
 import { Refusal } from '../platform/refusal.ts'
 import type { Services } from '../services/services.ts'
 import { readsOn } from '../services/serveRead.ts'
-import { dayIn } from '../platform/wallClock.ts'
-import { drifting } from './drifting.ts'
 import { readingKinds } from './kinds.ts'
 import { pooledScatter } from './pooledScatter.ts'
 import { judged, loadSeries } from './series.ts'
@@ -13,10 +11,6 @@ export function readingRoutes(services: Services): Router {
   const router = Router()
   const serve = readsOn(services, router)
   serve(reads.readingKinds, ({ db }) => readingKinds(db))
-  serve(reads.drifting, async ({ site, now, fresh, db }) => {
-    const today = dayIn(site.timeZone)(now)
-    return { readings: await drifting(db, today), fresh }
-  })
   serve(reads.series, async ({ now, id, db }) => {
     const series = (await loadSeries(db, [id], { kinds: await readingKinds(db), now })).get(id)
     if (!series) throw new Refusal(404, 'not-there', 'There is no printer with this id.')

@@ -1,7 +1,7 @@
 import { and, asc, eq, inArray, isNotNull, isNull, sql, type SQLWrapper } from 'drizzle-orm'
 import type { ReadingKind, ReadingSeries, SeriesMark, SeriesPoint } from '@diatribon/contract'
 import { driftOf, scatterFor, scatterOf, sinceRestart, type Scatter, given } from '@diatribon/core'
-import { countersAtSql } from '../hours/countersAtSql.ts'
+import { countersAtSql } from '../rules/countersAtSql.ts'
 import type { Db } from '../platform/database.ts'
 import { adjustment, counterPoint, fitting, partType, printerEvent, reading, slot, upset } from '../platform/tables.ts'
 import { limitsFor } from '../rules/limits.ts'

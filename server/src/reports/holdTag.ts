@@ -1,6 +1,6 @@
 import type { OutOfUse, Site } from '@diatribon/contract'
 import { noAddress } from './noAddress.ts'
-import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
+import { drawQr, mm, openPdf, plain, type Pdf } from '../platform/pdf.ts'
 
 /** Half an A4 sheet, folded over the printer's frame: the same on both faces. */
 const tagHeightMm = 148.5

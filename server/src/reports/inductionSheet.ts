@@ -2,7 +2,7 @@ import { and, eq, gte, isNotNull, sql } from 'drizzle-orm'
 import type { BroughtAbout, InductionTopic, Site } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { cause, fault } from '../platform/tables.ts'
-import { numberPages, openPdf, plain, type Pdf } from './pdf.ts'
+import { numberPages, openPdf, plain, type Pdf } from '../platform/pdf.ts'
 
 export interface Mishaps {
   topic: InductionTopic

@@ -1,4 +1,4 @@
-import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
+import { drawQr, mm, openPdf, plain, type Pdf } from '../platform/pdf.ts'
 
 export interface Label {
   title: string

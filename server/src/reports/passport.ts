@@ -1,7 +1,7 @@
 import { given } from '@diatribon/core'
 import { insideWords, type AsBuilt, type LogEntry, type PrinterPage } from '@diatribon/contract'
 import { noAddress } from './noAddress.ts'
-import { drawQr, mm, openPdf, plain, type Pdf } from './pdf.ts'
+import { drawQr, mm, openPdf, plain, type Pdf } from '../platform/pdf.ts'
 
 export interface PassportOf {
   site: { name: string; timeZone: string }

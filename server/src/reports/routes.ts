@@ -5,18 +5,15 @@ import { Router, type Request } from 'express'
 import { asBuilt, momentOf } from '../printers/asBuilt.ts'
 import { printerPage } from '../printers/printerPage.ts'
 import { logPage } from '../logbook/logPage.ts'
-import { handover } from '../logbook/handover.ts'
-import { sinceOf } from '../logbook/routes.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { addressOf, idFrom, freshFor, requires, signedIn, type Services } from '../services/services.ts'
 import { printer, printerModel, slot, spool, stockItem } from '../platform/tables.ts'
 import { labelSheets, labelSizes, type Label, type LabelSize } from './labels.ts'
-import { handoverSheet } from './handoverSheet.ts'
 import { holdTag } from './holdTag.ts'
 import { inductionSheet, mishaps } from './inductionSheet.ts'
 import { passport } from './passport.ts'
-import { sendPdf } from './pdf.ts'
-import { shortCode } from './shortAddress.ts'
+import { sendPdf } from '../platform/pdf.ts'
+import { shortCode } from '../services/shortAddress.ts'
 
 const historyShown = 200
 
@@ -63,17 +60,6 @@ export function reportRoutes(services: Services): Router {
     const since = out.state === 'stopped' && stop ? new Date(stop.at) : row.heldAt
     const address = goTo(addressOf(services, request), id)
     sendPdf(response, holdTag({ site, printer: row, out, since, address }), `hold-${row.name}.pdf`)
-  })
-
-  router.get('/reports/handover', requires(services, 'read'), async (request, response) => {
-    const { person, site } = signedIn(request)
-    const page = await handover(db, {
-      reader: person,
-      now: services.clock(),
-      timeZone: site.timeZone,
-      since: sinceOf(request.query.since),
-    })
-    sendPdf(response, handoverSheet({ site, person, page }), `handover-${page.until.slice(0, 10)}.pdf`)
   })
 
   router.get('/reports/induction-sheet', requires(services, 'read'), async (request, response) => {

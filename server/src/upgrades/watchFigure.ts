@@ -26,7 +26,7 @@ import {
 } from '../platform/tables.ts'
 import { readingChanges } from './readingChanges.ts'
 import { troubles, type Happened } from './troubles.ts'
-import { ranBetween } from './ranBetween.ts'
+import { ranBetween } from '../rules/ranBetween.ts'
 
 /** What is known of a design from the faults, hours and readings of the printers. */
 export interface UpgradeWatch {

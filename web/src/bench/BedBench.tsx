@@ -15,18 +15,19 @@ import {
   type MeshRepeatability,
   given,
 } from '@diatribon/core'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { Waiting } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { number } from '../ui/words.ts'
+import grid from '../ui/Fields.module.css'
 import classes from './Bench.module.css'
 import { MeshPicture } from './MeshPicture.tsx'
 import { PrinterField, StoreReading } from './StoreReading.tsx'
-import { usePrinter } from '../printers/reads.ts'
+import { usePrinter } from '../reads/printers.ts'
 
 const example = `-0.30 -0.20 -0.12 -0.02  0.10
 -0.26 -0.17 -0.10  0.01  0.13
@@ -401,7 +402,7 @@ function PlaceFields(props: {
 }) {
   const { places, setPlaces, pitch, setPitch } = props
   return (
-    <div className={classes.fields}>
+    <div className={grid.fields}>
       {(Object.keys(places) as (keyof typeof places)[]).map((name) => (
         <FigureField
           key={name}

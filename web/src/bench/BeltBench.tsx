@@ -7,12 +7,13 @@ import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { number } from '../ui/words.ts'
+import grid from '../ui/Fields.module.css'
 import classes from './Bench.module.css'
-import { RecordButton } from './ListenButton.tsx'
-import { pitchOf, readSound, type Sound } from './sound.ts'
+import { RecordButton } from '../ui/ListenButton.tsx'
+import { pitchOf, readSound, type Sound } from '../ui/sound.ts'
 import { PrinterField, StoreReading } from './StoreReading.tsx'
-import { usePrinter } from '../printers/reads.ts'
-import { useReadingKinds } from '../readings/reads.ts'
+import { usePrinter } from '../reads/printers.ts'
+import { useReadingKinds } from '../reads/readings.ts'
 
 /** Low E of a bass guitar, equal temperament with A4 = 440 Hz (ISO 16). */
 const lowE = 41.203
@@ -234,7 +235,7 @@ function SpanFields(props: {
 }) {
   const { spanMm, setSpan, gramsPerM, setGrams, aim, setAim } = props
   return (
-    <div className={classes.fields}>
+    <div className={grid.fields}>
       <FigureField min={0.001} label="Free span, mm" value={spanMm} onChange={setSpan} />
       <FigureField
         min={0.001}

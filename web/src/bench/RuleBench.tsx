@@ -5,7 +5,7 @@ import { DataTable } from '../ui/DataTable.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import table from '../ui/Table.module.css'
 import { chance, number } from '../ui/words.ts'
-import classes from './Bench.module.css'
+import grid from '../ui/Fields.module.css'
 import { readLifeColumns } from './csv.ts'
 import { SumBench } from './SumBench.tsx'
 
@@ -90,7 +90,7 @@ export function RuleBench() {
         </DataTable>
       )}
     >
-      <div className={classes.fields}>
+      <div className={grid.fields}>
         {(Object.entries(figures) as [keyof typeof figures, string][]).map(([name, label]) => (
           <FigureField
             key={name}

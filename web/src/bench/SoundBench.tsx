@@ -9,8 +9,8 @@ import { Problem } from '../ui/Problem.tsx'
 import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
 import type { InstrumentProps } from './hand/HandBench.tsx'
-import { RecordButton } from './ListenButton.tsx'
-import { bandsOf, readSound, type Sound } from './sound.ts'
+import { RecordButton } from '../ui/ListenButton.tsx'
+import { bandsOf, readSound, type Sound } from '../ui/sound.ts'
 import { PrinterField, StoreReading } from './StoreReading.tsx'
 
 /** Two recordings from the same place, and their difference by third-octave bands. */

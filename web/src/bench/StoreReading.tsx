@@ -1,12 +1,12 @@
 import { Button, Select } from '@mantine/core'
 import type { RecordReading } from '@diatribon/contract'
-import { usePrinterNames } from '../printers/reads.ts'
-import { useSession } from '../shell/session.ts'
+import { usePrinterNames } from '../reads/printers.ts'
+import { useSession } from '../session/session.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { number } from '../ui/words.ts'
 import classes from './Bench.module.css'
-import { useReadingKinds } from '../readings/reads.ts'
+import { useReadingKinds } from '../reads/readings.ts'
 
 export interface Measured {
   name: string

@@ -6,7 +6,7 @@ import { call, NoConnection } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { BeforePrintOffline, canWaitWhole } from './BeforePrintOffline.tsx'
 import { useBeginCheck } from './useBeginCheck.ts'
-import { useCheckTypes, usePrinterChecks } from './reads.ts'
+import { useCheckTypes, usePrinterChecks } from '../reads/checks.ts'
 
 /**
  * The look before a print, one press away on the page that the label leads to, with a line or without.

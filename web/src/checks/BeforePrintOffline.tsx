@@ -1,9 +1,9 @@
 import { useState } from 'react'
 import type { CheckType } from '@diatribon/contract'
-import { FaultForm } from '../faults/FaultForm.tsx'
+import { FaultForm } from '../forms/FaultForm.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction, type FormAction } from '../ui/useAction.ts'
+import { useAction, type FormAction } from '../session/useAction.ts'
 import { QuickSteps } from './QuickSteps.tsx'
 
 /**

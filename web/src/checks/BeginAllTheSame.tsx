@@ -1,7 +1,7 @@
 import { Button, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import type { CheckTurn, OutOfUse } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { OutMark } from '../ui/marks.tsx'

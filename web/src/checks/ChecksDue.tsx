@@ -1,7 +1,7 @@
 import { Link } from 'react-router'
 
 import { dueWords } from './turnWords.ts'
-import { usePrinterChecks } from './reads.ts'
+import { usePrinterChecks } from '../reads/checks.ts'
 
 /** What must be looked at now, in one line under the printer's name. */
 export function ChecksDue({ printerId, className }: { printerId: string; className?: string }) {

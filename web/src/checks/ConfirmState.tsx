@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { CheckSheet, NeededState } from '@diatribon/contract'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import classes from './Check.module.css'
 
 const states: Record<Exclude<NeededState, 'any'>, { asks: string; confirms: string }> = {

@@ -13,9 +13,9 @@ import {
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useSetAction } from '../ui/useSetAction.ts'
-import { usePartTypes } from '../parts/reads.ts'
-import { useReadingKinds } from '../readings/reads.ts'
+import { useSetAction } from '../session/useSetAction.ts'
+import { usePartTypes } from '../reads/parts.ts'
+import { useReadingKinds } from '../reads/readings.ts'
 
 const fresh: Omit<UpsetLine, 'id'> = {
   changed: '',

@@ -2,7 +2,7 @@ import { useNavigate } from 'react-router'
 import { addressOf, reads, type CheckType } from '@diatribon/contract'
 import { read } from '../ui/api.ts'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 
 /** Begins a check with the version that is in force, and goes to its first step. */
 export function useBeginCheck(printerId: string) {

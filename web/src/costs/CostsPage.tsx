@@ -10,7 +10,7 @@ import {
   type CostLine,
   type CostsPage as Page,
 } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FirstRows } from '../ui/FirstRows.tsx'
@@ -24,7 +24,7 @@ import { useQuery } from '../ui/useQuery.ts'
 import { day, hours, money, number } from '../ui/words.ts'
 import { costsCsv } from './costsCsv.ts'
 import { RatesForm } from './RatesForm.tsx'
-import { useCosts } from './reads.ts'
+import { useCosts } from '../reads/costs.ts'
 
 /** What maintenance costs: by printer, model, part type or month, with the entries behind it. */
 export function CostsPage() {

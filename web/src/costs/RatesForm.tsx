@@ -1,6 +1,6 @@
 import { fromMinor, type CostRates } from '@diatribon/contract'
 import { useSetDraft } from '../forms/useDraft.ts'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { ownRoles, ratesAction, type RatesDraft } from './ratesAction.ts'

@@ -1,5 +1,5 @@
 import { toMinor } from '@diatribon/contract'
-import type { FormAction } from '../ui/useAction.ts'
+import type { FormAction } from '../session/useAction.ts'
 
 export const ownRoles = ['member', 'operator', 'technician', 'lead'] as const
 

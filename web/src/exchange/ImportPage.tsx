@@ -2,7 +2,7 @@ import { Alert, Button, FileButton, Progress, SegmentedControl, Select } from '@
 import { useState } from 'react'
 import { columnsOf, importKinds, type ImportColumn, type ImportKind } from '@diatribon/contract'
 import { given, type ColumnAnswer } from '@diatribon/core'
-import { useSession, type May } from '../shell/session.ts'
+import { useSession, type May } from '../session/session.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
@@ -15,7 +15,7 @@ import classes from './Import.module.css'
 import { readSheet, type Sheet } from './readSheet.ts'
 import { remember, remembered } from './remembered.ts'
 import { useImport, type ImportRun } from './useImport.ts'
-import { useImportNames } from './reads.ts'
+import { useImportNames } from '../reads/exchange.ts'
 import { useUnderstood, type UnderstoodColumn } from './useUnderstood.ts'
 
 /** Bring in what is kept in tables elsewhere: own column names, a try without effect, all or nothing. */

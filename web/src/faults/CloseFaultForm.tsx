@@ -1,13 +1,13 @@
 import { Radio, Select, Stack, Textarea } from '@mantine/core'
 import { usualTopic, type FaultPage } from '@diatribon/contract'
 import { useDraft, type DraftForm } from '../forms/useDraft.ts'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { causesOffered, closeFault, closingBegun, type ClosingDraft } from './closing.ts'
-import { BroughtAboutField, TopicField } from './ClosingFields.tsx'
+import { BroughtAboutField, TopicField } from '../forms/ClosingFields.tsx'
 
 /** What it was, who or what brought it about, what was done, and whether for good. */
 export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: () => void }) {

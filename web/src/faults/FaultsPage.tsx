@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { Link } from 'react-router'
 import { goOnWords, type PrinterFault } from '@diatribon/contract'
 
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { StateMark } from '../ui/marks.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
@@ -10,7 +10,7 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { ago, plural } from '../ui/words.ts'
 import classes from './Faults.module.css'
 import { DutyLine } from './OpenFaults.tsx'
-import { useFaults, usePromises } from './reads.ts'
+import { useFaults, usePromises } from '../reads/faults.ts'
 
 /** Everything that is reported and not closed, and everything that is mended for now only. */
 export function FaultsPage() {

@@ -1,8 +1,8 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { OpenFault } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
-import { ReasonDialog } from '../ui/ReasonDialog.tsx'
+import { useSession } from '../session/session.tsx'
+import { ReasonDialog } from '../session/ReasonDialog.tsx'
 
 /** For whoever may say that a report need not stop the printer: one press, and why. What staff stopped is lifted by whoever may release. */
 export function LiftStop({ fault, printer }: { fault: OpenFault; printer: { id: string; name: string } }) {

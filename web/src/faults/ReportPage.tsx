@@ -9,7 +9,7 @@ import { StateMark } from '../ui/marks.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import classes from './Faults.module.css'
-import { useLabel } from './reads.ts'
+import { useLabel } from '../reads/faults.ts'
 
 /** Where the label of a printer leads without an account: may it be used, and what is wrong? */
 export function ReportPage() {

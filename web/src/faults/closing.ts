@@ -1,7 +1,7 @@
 import type { BroughtAbout, Cause, FaultPage, InductionTopic, Permanence } from '@diatribon/contract'
 import { told } from '../forms/told.ts'
 import { newKey } from '../ui/newKey.ts'
-import type { FormAction } from '../ui/useAction.ts'
+import type { FormAction } from '../session/useAction.ts'
 
 /** What is said of a fault that is over. */
 export interface ClosingDraft {

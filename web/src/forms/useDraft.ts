@@ -1,7 +1,7 @@
 import { useState, type ChangeEvent, type Dispatch, type SetStateAction } from 'react'
 import type { ActionKindName } from '@diatribon/contract'
-import { useAction, type FormAction } from '../ui/useAction.ts'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useAction, type FormAction } from '../session/useAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import { useLimits } from './useLimits.ts'
 
 interface DraftOf<Draft> {

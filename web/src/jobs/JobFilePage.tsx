@@ -10,22 +10,22 @@ import {
   type Spool,
 } from '@diatribon/contract'
 import { given, type JobFigures } from '@diatribon/core'
-import { useSession } from '../shell/session.ts'
-import { SpoolField } from '../stores/SpoolField.tsx'
+import { useSession } from '../session/session.tsx'
+import { SpoolField } from '../forms/SpoolField.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { duration, number } from '../ui/words.ts'
 import classes from './JobFilePage.module.css'
 import { Findings } from './Findings.tsx'
 import { FirstLayer } from './FirstLayer.tsx'
 import { LongJob } from '../plan/LongJob.tsx'
 import { useJobReader } from './useJobReader.ts'
-import { useModels } from '../parts/reads.ts'
-import { useSpools } from '../stores/reads.ts'
-import { useMaterials, usePreflight } from './reads.ts'
+import { useModels } from '../reads/parts.ts'
+import { useSpools } from '../reads/stores.ts'
+import { useMaterials, usePreflight } from '../reads/jobs.ts'
 
 /** What the time is reckoned with until a printer is chosen. Common practice, no source. */
 const usualMotion = { accelerationMmPerS2: 1000, maxSpeedMmPerS: 150, filamentMm: 1.75 }

@@ -6,7 +6,7 @@ import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
 import classes from './Library.module.css'
 import { useBringIn } from './useBringIn.ts'
-import { useLibrary } from './reads.ts'
+import { useLibrary } from '../reads/library.ts'
 
 /** The starter library, all of it ticked, with a look inside before anything is brought in. */
 export function LibraryChooser({ onDone }: { onDone: () => void }) {

@@ -1,4 +1,4 @@
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { LibraryChooser } from './LibraryChooser.tsx'
 

@@ -1,6 +1,6 @@
 import { given } from '@diatribon/core'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import type { LibraryOffer } from '@diatribon/contract/library'
 
 /** Brings what was chosen from the starter library into the book: all of it, or nothing. */

@@ -7,13 +7,13 @@ import {
   type LifePage,
   type PolicyChoice,
 } from '@diatribon/contract'
-import { usePrinterNames } from '../printers/reads.ts'
-import { useModels } from '../parts/reads.ts'
+import { usePrinterNames } from '../reads/printers.ts'
+import { useModels } from '../reads/parts.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { amount } from '../ui/words.ts'
 import { policySays } from './policyNames.ts'
 import { turnsFromLooks } from './turnsFromLooks.ts'

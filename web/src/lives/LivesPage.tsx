@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import type { LifeSummary } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
@@ -10,7 +10,7 @@ import { amount, plural, wholeMoney } from '../ui/words.ts'
 import { LifeBar } from './LifeBar.tsx'
 import classes from './Lives.module.css'
 import { replacedAt, whenReplaced } from './policyNames.ts'
-import { useLives } from './reads.ts'
+import { useLives } from '../reads/lives.ts'
 
 /** Every part type: how long it lasts here, the rule that holds, and what is asked of the lead; most money first. */
 export function LivesPage() {
@@ -27,7 +27,7 @@ export function LivesPage() {
         <Link to="/trainer">Trainer: what the rules are worth</Link>
       </p>
       <AsyncView of={lives}>
-        {(rows) =>
+        {({ lives: rows }) =>
           rows.length === 0 ? <Nothing title="The catalogue has no part types yet." /> : <PartTypes rows={rows} />
         }
       </AsyncView>

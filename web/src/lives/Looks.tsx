@@ -1,5 +1,5 @@
 import type { LifePage } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'

@@ -1,6 +1,6 @@
 import { Badge } from '@mantine/core'
 import type { ComparedPolicy, LifePage, PolicyChoice } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
 import { amount, chance, money, number } from '../ui/words.ts'

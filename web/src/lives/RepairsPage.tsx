@@ -10,12 +10,12 @@ import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import table from '../ui/Table.module.css'
 import { meanCumulative } from '@diatribon/core'
 import { hours, number, wholeMoney } from '../ui/words.ts'
-import benchClasses from '../bench/Bench.module.css'
-import { useRepairs } from './reads.ts'
+import grid from '../ui/Fields.module.css'
+import { useRepairs } from '../reads/lives.ts'
 
 /** Repairs over time: which printer needs more than its sisters, and whether they come denser. */
 export function RepairsPage() {
@@ -150,7 +150,7 @@ function KeepOrReplace({ page }: { page: Page }) {
   const cash = (value: number) => wholeMoney(100 * value, site.currency)
   return (
     <Section title="Keep or replace?">
-      <div className={benchClasses.fields}>
+      <div className={grid.fields}>
         <Select
           label="Printer"
           mt="sm"

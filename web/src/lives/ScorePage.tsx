@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import type { ScorePage as Page } from '@diatribon/contract'
 import { Frame, margin } from '../charts/Frame.tsx'
 import classes from '../charts/charts.module.css'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
@@ -13,7 +13,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import table from '../ui/Table.module.css'
 import { chance, day, number, wholeMoney } from '../ui/words.ts'
-import { useScore } from './reads.ts'
+import { useScore } from '../reads/lives.ts'
 
 /** How well what was told has come true: the product keeps score of itself, and shows bad scores as plainly as good ones. */
 export function ScorePage() {

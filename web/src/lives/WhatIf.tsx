@@ -1,7 +1,7 @@
 import { Button, Slider, Text } from '@mantine/core'
 import { useState } from 'react'
 import { toMinor, type LifePage } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { Section } from '../ui/Section.tsx'
 import { money } from '../ui/words.ts'
 import classes from './Lives.module.css'

@@ -9,12 +9,12 @@ import {
   type PartType,
 } from '@diatribon/contract'
 import { TakeInFields } from './TakeInFields.tsx'
-import { BroughtAboutField, TopicField } from '../faults/ClosingFields.tsx'
+import { BroughtAboutField, TopicField } from '../forms/ClosingFields.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../ui/useAction.ts'
-import { usePartTypes } from '../parts/reads.ts'
-import { useKnowledge } from '../faults/reads.ts'
+import { useAction } from '../session/useAction.ts'
+import { usePartTypes } from '../reads/parts.ts'
+import { useKnowledge } from '../reads/faults.ts'
 
 const otherCause = 'other'
 const textLabels: Partial<Record<LogEntry['kind'], string>> = {

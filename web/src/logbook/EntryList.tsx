@@ -13,8 +13,8 @@ import {
   type Site,
 } from '@diatribon/contract'
 import { Photos } from '../ui/PhotoButton.tsx'
-import { NoteForm } from '../printers/NoteForm.tsx'
-import { useSession } from '../shell/session.ts'
+import { NoteForm } from '../forms/NoteForm.tsx'
+import { useSession } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { useWhenAnew } from '../ui/fetchAnew.ts'

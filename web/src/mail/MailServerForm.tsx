@@ -1,21 +1,21 @@
 import { Button, Input, PasswordInput, Select, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { mailSecurities, type MailPage, type MailSecurity } from '@diatribon/contract'
-import classes from '../people/Workshop.module.css'
+import section from '../ui/Section.module.css'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { call } from '../ui/api.ts'
 import { TimeField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { plural } from '../ui/words.ts'
-import { useMailPage } from './reads.ts'
+import { useMailPage } from '../reads/mail.ts'
 import { useAttempt } from './useAttempt.ts'
 
 /** The server that takes the workshop's mail. Until it is set nothing is sent. */
 export function MailServerForm() {
   const page = useMailPage()
   return (
-    <section id="mail" aria-labelledby="mail-server" className={classes.sheet}>
+    <section id="mail" aria-labelledby="mail-server" className={section.sheet}>
       <h2 id="mail-server">Morning mail</h2>
       <AsyncView of={page}>{(mail) => <Server mail={mail} again={() => page.mutate()} />}</AsyncView>
     </section>

@@ -2,7 +2,7 @@ import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PartType, PrinterModel } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
@@ -13,7 +13,7 @@ import classes from './Catalogue.module.css'
 import { Materials } from './Materials.tsx'
 import { ModelForm } from './ModelForm.tsx'
 import { PartTypeForm } from './PartTypeForm.tsx'
-import { usePartTypes, useModels } from './reads.ts'
+import { usePartTypes, useModels } from '../reads/parts.ts'
 
 type Doing =
   { what: 'part'; from: PartType | null; copy: boolean } | { what: 'model'; from: PrinterModel | null; copy: boolean }

@@ -1,7 +1,7 @@
 import { Button, Select, TextInput } from '@mantine/core'
 import type { PartJoint } from '@diatribon/contract'
 import { FigureField } from '../ui/figures.tsx'
-import { useSlotKinds } from './useSlotKinds.ts'
+import { useSlotKinds } from '../reads/useSlotKinds.ts'
 import classes from './Catalogue.module.css'
 
 const figures = [

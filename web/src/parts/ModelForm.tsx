@@ -6,9 +6,9 @@ import type { Kit, MachineLimits, ModelBed, ModelSlot, PartType, PrinterModel } 
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import classes from './Catalogue.module.css'
-import { useSlotKinds } from './useSlotKinds.ts'
+import { useSlotKinds } from '../reads/useSlotKinds.ts'
 
 const usualLimits: MachineLimits = {
   plateXMm: 220,

@@ -12,13 +12,13 @@ import {
   type SignOff,
   type Site,
 } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import { JointsField } from './JointsField.tsx'
-import { useSlotKinds } from './useSlotKinds.ts'
+import { useSlotKinds } from '../reads/useSlotKinds.ts'
 
 const unitOf: Record<Clock, string> = {
   hours: 'running hours',

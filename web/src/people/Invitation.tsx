@@ -1,6 +1,6 @@
 import { Button, CopyButton, TextInput } from '@mantine/core'
 import { Link } from 'react-router'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { QrCode } from '../ui/QrCode.tsx'
 
 /** The address of an invitation, to be copied, scanned or read out. */

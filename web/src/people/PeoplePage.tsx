@@ -9,16 +9,16 @@ import {
   type Role,
   type SignOff,
 } from '@diatribon/contract'
-import { useSession, type May } from '../shell/session.ts'
+import { useSession, type May } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { ReasonDialog } from '../ui/ReasonDialog.tsx'
-import { useAction } from '../ui/useAction.ts'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { ReasonDialog } from '../session/ReasonDialog.tsx'
+import { useAction } from '../session/useAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import { day } from '../ui/words.ts'
 import { Invitation } from './Invitation.tsx'
 import classes from './People.module.css'
@@ -26,8 +26,8 @@ import { ShiftForm } from './ShiftForm.tsx'
 import { shiftWords } from './shiftWords.ts'
 import { SignOffForm } from './SignOffForm.tsx'
 import { TrainingForm } from './TrainingForm.tsx'
-import { useModels } from '../parts/reads.ts'
-import { usePeople } from './reads.ts'
+import { useModels } from '../reads/parts.ts'
+import { usePeople } from '../reads/people.ts'
 
 type Doing =
   | { what: 'invite' }

@@ -2,10 +2,10 @@ import { given } from '@diatribon/core'
 import { Button, Group, Select } from '@mantine/core'
 import { useState } from 'react'
 import type { PersonHere, ShiftPlan, ShiftTime } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { DayField, TimeField } from '../ui/dates.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import { weekdays, weekOrder } from './shiftWords.ts'
 
 /** When somebody is here: every week, and on single days that replace the week's. */

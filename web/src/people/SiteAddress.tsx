@@ -1,9 +1,9 @@
 import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useSetAction } from '../ui/useSetAction.ts'
-import classes from './Workshop.module.css'
+import { useSetAction } from '../session/useSetAction.ts'
+import section from '../ui/Section.module.css'
 
 /** Where phones reach the site: what labels, tags and invitations carry. */
 export function SiteAddress() {
@@ -13,7 +13,7 @@ export function SiteAddress() {
   return (
     <form
       id="address"
-      className={classes.sheet}
+      className={section.sheet}
       onSubmit={(event) => {
         event.preventDefault()
         void submit({ kind: 'set-site-address', address: address.trim() || null })

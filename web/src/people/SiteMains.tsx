@@ -1,10 +1,10 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { MainsField } from '../ui/MainsField.tsx'
-import { useSetAction } from '../ui/useSetAction.ts'
-import classes from './Workshop.module.css'
+import { useSetAction } from '../session/useSetAction.ts'
+import section from '../ui/Section.module.css'
 
 /** Which mains the workshop has: the selector of each new machine is judged by it. */
 export function SiteMains() {
@@ -14,7 +14,7 @@ export function SiteMains() {
   return (
     <form
       id="mains"
-      className={classes.sheet}
+      className={section.sheet}
       onSubmit={(event) => {
         event.preventDefault()
         void submit({ kind: 'set-site-mains', mainsVolts: volts })

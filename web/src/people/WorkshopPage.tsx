@@ -5,20 +5,21 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Device, NewDevice, Weekday } from '@diatribon/contract'
 import { MailServerForm } from '../mail/MailServerForm.tsx'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { dayFormat } from '../ui/dayText.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import { ago } from '../ui/words.ts'
 import { SiteAddress } from './SiteAddress.tsx'
 import { SiteMains } from './SiteMains.tsx'
 import classes from './Workshop.module.css'
-import { usePrinterNames } from '../printers/reads.ts'
-import { useDevices } from './reads.ts'
+import section from '../ui/Section.module.css'
+import { usePrinterNames } from '../reads/printers.ts'
+import { useDevices } from '../reads/people.ts'
 
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 const order = [1, 2, 3, 4, 5, 6, 0]
@@ -63,7 +64,7 @@ export function WorkshopPage() {
           </li>
         ))}
       </ul>
-      <section aria-labelledby="labels" className={classes.sheet}>
+      <section aria-labelledby="labels" className={section.sheet}>
         <h2 id="labels">Labels</h2>
         <p className="quiet">A4 sheets with QR codes: scanned, they open the page; the address stands under each.</p>
         {labelsCarry ? (
@@ -104,7 +105,7 @@ function Retired() {
   const gone = (data ?? []).filter(({ state }) => state === 'retired')
   if (gone.length === 0) return null
   return (
-    <section aria-labelledby="retired" className={classes.sheet}>
+    <section aria-labelledby="retired" className={section.sheet}>
       <h2 id="retired">Retired printers</h2>
       <ul>
         {gone.map(({ id, name, make, model, holdReason }) => (
@@ -128,7 +129,7 @@ function Calendar() {
   const edits = may('set up the site')
   return (
     <form
-      className={classes.sheet}
+      className={section.sheet}
       onSubmit={(event) => {
         event.preventDefault()
         void submit({ kind: 'set-calendar', closedWeekdays: closedWeekdays.map(Number), closedDays, weekBegins })
@@ -190,7 +191,7 @@ function Devices() {
     void work.then(() => devices.mutate(), setProblem)
   }
   return (
-    <section aria-labelledby="devices" className={classes.sheet}>
+    <section aria-labelledby="devices" className={section.sheet}>
       <h2 id="devices">Devices</h2>
       <p className="quiet">
         A printer’s controller or a scale may report through the same door as people, with a token of its own. How:

@@ -1,11 +1,11 @@
 import { Select } from '@mantine/core'
 import { useState } from 'react'
 import type { PersonHere } from '@diatribon/contract'
-import { usePeople } from '../people/reads.ts'
-import { useSession } from '../shell/session.ts'
+import { usePeople } from '../reads/people.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField } from '../ui/dates.tsx'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 
 const everybody = 'everybody'
 

@@ -1,6 +1,6 @@
 import { Select, TextInput } from '@mantine/core'
 import { useDraft } from '../forms/useDraft.ts'
-import { usePrinterNames } from '../printers/reads.ts'
+import { usePrinterNames } from '../reads/printers.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { newKey } from '../ui/newKey.ts'

@@ -1,7 +1,7 @@
 import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { addressOf, reads, type NewCalendarFeed } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'

@@ -6,7 +6,7 @@ import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { hours, number, shortDay } from '../ui/words.ts'
 import classes from './ForecastView.module.css'
-import { useForecast } from './reads.ts'
+import { useForecast } from '../reads/plan.ts'
 
 const names = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday']
 /** The week begins on Monday, as on the timetable at the door. */

@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import type { LongJobPrinter } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FirstRows } from '../ui/FirstRows.tsx'
@@ -8,7 +8,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
 import { chance as percent, money, number } from '../ui/words.ts'
-import { useLongJob } from './reads.ts'
+import { useLongJob } from '../reads/plan.ts'
 
 const shownAtFirst = 5
 

@@ -12,7 +12,7 @@ import { useMediaQuery } from '@mantine/hooks'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { FortnightPage, PlannedDay, Visit } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
@@ -32,7 +32,7 @@ import classes from './PlanPage.module.css'
 import { LongJob } from './LongJob.tsx'
 import { planCsv } from './planCsv.ts'
 import { PlanRulesForm } from './PlanRulesForm.tsx'
-import { useFortnight } from './reads.ts'
+import { useFortnight } from '../reads/plan.ts'
 import { VisitDialog, type Target } from './VisitDialog.tsx'
 
 /** The plan: who does what on which day, what is left and why, and what has changed since yesterday. */
@@ -141,7 +141,9 @@ function AskLongJob() {
   )
 }
 
-/** What waiting costs in this plan, and how much better another could be. */
+/**
+ * What can be done with the plan, then what waiting costs in it and how much better another could be. What comes and goes has its place.
+ */
 function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onAway: () => void }) {
   const { page, onRules, onAway } = props
   const { site, nowMs } = useSession()
@@ -150,15 +152,6 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
   const tasks = visits.reduce((sum, visit) => sum + visit.tasks.length, 0)
   return (
     <div className={classes.summary}>
-      <p role="status">
-        {plural(visits.length, 'visit')} with {plural(tasks, 'task')}, made {ago(madeAt, nowMs())}.{' '}
-        {cost < 1
-          ? 'Nothing waits beyond its due date.'
-          : `What waits beyond its due date costs ${cash(cost)}; no plan costs less than ${cash(bound)} (${Math.ceil(100 * gap)} % between).`}{' '}
-        {isByRoom &&
-          'There is too much for one piece: it is planned room by room, and a plan over all at once may be cheaper. '}
-      </p>
-      {isBeingSolved && <Solving page={page} />}
       <span className={classes.out}>
         <Button variant="default" size="compact-md" component="a" href="/api/plan/week-sheet" target="_blank">
           Week sheet
@@ -179,6 +172,15 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
           </Button>
         )}
       </span>
+      <p role="status">
+        {plural(visits.length, 'visit')} with {plural(tasks, 'task')}, made {ago(madeAt, nowMs())}.{' '}
+        {cost < 1
+          ? 'Nothing waits beyond its due date.'
+          : `What waits beyond its due date costs ${cash(cost)}; no plan costs less than ${cash(bound)} (${Math.ceil(100 * gap)} % between).`}{' '}
+        {isByRoom &&
+          'There is too much for one piece: it is planned room by room, and a plan over all at once may be cheaper. '}
+      </p>
+      <div className={classes.solving}>{isBeingSolved && <Solving page={page} />}</div>
     </div>
   )
 }
@@ -195,7 +197,7 @@ function Solving({ page: { madeAt, secondsToSolve } }: { page: FortnightPage }) 
     call('POST', '/api/plan/stop').then(() => fetchAnew((address) => address.startsWith('/api/plan')), setProblem)
   }
   return (
-    <div className={classes.solving}>
+    <>
       <b>Looking for a better plan, {secondsToSolve} s at most</b>
       <Progress
         value={Math.min(100, (100 * passed) / secondsToSolve)}
@@ -208,7 +210,7 @@ function Solving({ page: { madeAt, secondsToSolve } }: { page: FortnightPage }) 
         </Button>
       )}
       <Problem error={problem} />
-    </div>
+    </>
   )
 }
 

@@ -1,7 +1,7 @@
 import { Select } from '@mantine/core'
 import { fromMinor, minorDigits, onHoldOrders, toMinor, type PlanRules } from '@diatribon/contract'
 import { useSetDraft } from '../forms/useDraft.ts'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 

@@ -9,14 +9,14 @@ import {
   type Site,
 } from '@diatribon/contract'
 import { Link } from 'react-router'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { day, hours, number } from '../ui/words.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
-import { useAsBuilt } from './reads.ts'
+import { useAsBuilt } from '../reads/printers.ts'
 
 /** A printer as it stands, or as it stood on any day: what sits in its slots, and what it may do for that. */
 export function AsBuiltView({ printer }: { printer: PrinterHead }) {

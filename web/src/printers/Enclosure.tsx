@@ -1,7 +1,7 @@
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ago, hours, number } from '../ui/words.ts'
 import classes from './PrinterPage.module.css'
-import { useEnclosures } from './reads.ts'
+import { useEnclosures } from '../reads/printers.ts'
 
 /** What the thermometer in the enclosure tells, and the hours above the limit; a warning while it is too warm. */
 export function Enclosure({ printerId }: { printerId: string }) {

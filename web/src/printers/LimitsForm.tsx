@@ -5,7 +5,7 @@ import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAsBuilt } from './reads.ts'
+import { useAsBuilt } from '../reads/printers.ts'
 
 /** What one printer can do, other than its model. */
 export function LimitsForm({ page, onClose }: { page: PrinterPage; onClose: () => void }) {

@@ -6,7 +6,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField, WhenField } from '../ui/dates.tsx'
 import { PhotosField } from '../ui/PhotosField.tsx'
 import { shortDay } from '../ui/words.ts'
-import { useLoans } from './reads.ts'
+import { useLoans } from '../reads/printers.ts'
 
 /** A printer is lent out, or comes back. */
 export function LoanForm({ printer, onClose }: { printer: PrinterHead; onClose: () => void }) {

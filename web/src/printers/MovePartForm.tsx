@@ -2,14 +2,14 @@ import { Select } from '@mantine/core'
 import { removalReasons, type PrinterPage, type RemovalReason } from '@diatribon/contract'
 import { told } from '../forms/told.ts'
 import { useDraft } from '../forms/useDraft.ts'
-import { Caution } from '../parts/Caution.tsx'
-import { usePartTypes } from '../parts/reads.ts'
-import { useHandsOn } from '../people/useHandsOn.tsx'
+import { Caution } from '../forms/Caution.tsx'
+import { usePartTypes } from '../reads/parts.ts'
+import { useHandsOn } from '../forms/useHandsOn.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { NoteField } from '../ui/NoteField.tsx'
 import { amount } from '../ui/words.ts'
-import { usePrinter, usePrinterNames } from './reads.ts'
+import { usePrinter, usePrinterNames } from '../reads/printers.ts'
 
 const begun = {
   slotId: null as string | null,

@@ -1,9 +1,9 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { BaselineReading, PrinterHead } from '@diatribon/contract'
-import { DutyForm } from '../faults/DutyForm.tsx'
-import { FaultForm } from '../faults/FaultForm.tsx'
-import { useSession } from '../shell/session.ts'
+import { DutyForm } from '../forms/DutyForm.tsx'
+import { FaultForm } from '../forms/FaultForm.tsx'
+import { useSession } from '../session/session.tsx'
 import classes from './TakeIn.module.css'
 
 /** What of a take-in is not as it should be, and what follows from it. */

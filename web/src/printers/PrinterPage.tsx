@@ -2,8 +2,8 @@ import { SegmentedControl } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { takeInStepNames, type PrinterPage as Page } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
-import { AsyncView } from '../ui/AsyncView.tsx'
+import { useSession } from '../session/session.tsx'
+import { AsyncView, Waiting } from '../ui/AsyncView.tsx'
 import { ago, moment, number } from '../ui/words.ts'
 import { CountsView } from '../hours/CountsView.tsx'
 import { ForecastView } from '../plan/ForecastView.tsx'
@@ -14,10 +14,11 @@ import { ChecksDue } from '../checks/ChecksDue.tsx'
 import { PrinterChecks } from '../checks/PrinterChecks.tsx'
 import { OpenFaults } from '../faults/OpenFaults.tsx'
 import { ReturnToService } from '../faults/ReturnToService.tsx'
-import { Present } from '../people/Present.tsx'
+import { Present } from '../forms/Present.tsx'
 import { PrinterReadings } from '../readings/PrinterReadings.tsx'
 import { Enclosure } from './Enclosure.tsx'
-import { usePrinter } from './reads.ts'
+import { usePrinter } from '../reads/printers.ts'
+import { useStandsStill } from '../reads/useStandsStill.ts'
 import { Buttons } from './page/Buttons.tsx'
 import type { Doing } from './page/doing.ts'
 import { Head } from './page/Head.tsx'
@@ -43,6 +44,7 @@ function Printer({ page }: { page: Page }) {
   const [doing, setDoing] = useState<Doing | null>(
     scanned && may('swap parts') ? { what: 'swap', slotId: scanned.id } : null,
   )
+  const standsStill = useStandsStill(printer.id)
   const asked = search.get('view') as View | null
   const view: View = asked && views.includes(asked) ? asked : 'Wear and log'
   return (
@@ -61,18 +63,24 @@ function Printer({ page }: { page: Page }) {
       <Present printerId={printer.id} doing={doing ? 'filling in a form' : 'on its page'} />
       <ReturnToService printer={printer} />
       <OpenFaults printer={printer} faults={page.faults} duties={page.madeDuties} />
-      {view === 'Wear and log' && <HourRibbon page={page} />}
-      <div className={classes.views}>
-        <SegmentedControl
-          data={[...views]}
-          value={view}
-          onChange={(next) => setSearch(next === 'Wear and log' ? {} : { view: next }, { replace: true })}
-          aria-label="What to show of this printer"
-          mt="sm"
-          mb="sm"
-        />
-      </div>
-      <Shown view={view} page={page} onDo={setDoing} />
+      {standsStill ? (
+        <>
+          {view === 'Wear and log' && <HourRibbon page={page} />}
+          <div className={classes.views}>
+            <SegmentedControl
+              data={[...views]}
+              value={view}
+              onChange={(next) => setSearch(next === 'Wear and log' ? {} : { view: next }, { replace: true })}
+              aria-label="What to show of this printer"
+              mt="sm"
+              mb="sm"
+            />
+          </div>
+          <Shown view={view} page={page} onDo={setDoing} />
+        </>
+      ) : (
+        <Waiting />
+      )}
       {doing && <PrinterDialog doing={doing} page={page} onClose={() => setDoing(null)} />}
     </>
   )

@@ -11,18 +11,18 @@ import {
   type PrinterPage,
 } from '@diatribon/contract'
 import { skewFromDiagonals, given } from '@diatribon/core'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { GuardedForm } from '../ui/GuardedForm.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { number } from '../ui/words.ts'
 import { takeInGuide, type GuideStep } from './takeInGuide.ts'
 import { NotInOrder } from './NotInOrder.tsx'
 import classes from './TakeIn.module.css'
-import { useAsBuilt, usePrinter } from './reads.ts'
+import { useAsBuilt, usePrinter } from '../reads/printers.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
 /** The measuring, one step per screen; what is done stays done, on whatever device somebody goes on. */

@@ -4,7 +4,7 @@ import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useReadingKinds } from './reads.ts'
+import { useReadingKinds } from '../reads/readings.ts'
 
 /** What was adjusted: a mark on the charts, from which a value begins anew, or goes on when it is itself what is set. */
 export function AdjustForm({ printer, onClose }: { printer: { id: string; name: string }; onClose: () => void }) {

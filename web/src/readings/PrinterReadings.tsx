@@ -3,7 +3,7 @@ import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PrinterHead, ReadingSeries } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
@@ -13,7 +13,7 @@ import { drawnPoints, ReadingChart } from './ReadingChart.tsx'
 import { ReadingForm } from './ReadingForm.tsx'
 import classes from './Readings.module.css'
 import { limitsWords, verdictWords } from './seriesWords.ts'
-import { useSeries } from './reads.ts'
+import { useSeries } from '../reads/readings.ts'
 
 /** What was measured on a printer, and what it is about to do. */
 export function PrinterReadings({ printer }: { printer: PrinterHead }) {

@@ -1,12 +1,12 @@
 import { Select } from '@mantine/core'
 
-import { ListenButton } from '../bench/ListenButton.tsx'
+import { ListenButton } from '../ui/ListenButton.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { told } from '../forms/told.ts'
 import { useDraft } from '../forms/useDraft.ts'
 import { WhenField } from '../ui/dates.tsx'
-import { useReadingKinds } from './reads.ts'
+import { useReadingKinds } from '../reads/readings.ts'
 import { NoteField } from '../ui/NoteField.tsx'
 
 /** One measured value, typed. */

@@ -4,10 +4,10 @@ import type { PrinterModel, ReadingKind } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useSetAction } from '../ui/useSetAction.ts'
+import { useSetAction } from '../session/useSetAction.ts'
 import classes from './Readings.module.css'
 import { modelName } from '../ui/words.ts'
-import { useModels } from '../parts/reads.ts'
+import { useModels } from '../reads/parts.ts'
 
 /** What is measured, its limits, and what an adjustment does to it. */
 export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; onClose: () => void }) {

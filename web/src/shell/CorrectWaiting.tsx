@@ -5,7 +5,7 @@ import { capital, fieldWords, type Action } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { MomentField } from '../ui/dates.tsx'
-import { correctInOutbox, type Waiting } from './outbox.ts'
+import { correctInOutbox, type Waiting } from '../session/outbox.ts'
 
 const notSaid = new Set(['key', 'kind'])
 const isId = (value: unknown) => typeof value === 'string' && /^[0-9a-f]{8}-[0-9a-f]{4}-/.test(value)

@@ -5,10 +5,10 @@ import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { moment } from '../ui/words.ts'
 import { CorrectWaiting } from './CorrectWaiting.tsx'
-import { dropFromOutbox, keepsFailing, type Waiting } from './outbox.ts'
+import { dropFromOutbox, keepsFailing, type Waiting } from '../session/outbox.ts'
 import classes from './Shell.module.css'
-import { useSession } from './session.ts'
-import { useOutbox } from './useOutbox.ts'
+import { useSession } from '../session/session.tsx'
+import { useOutbox } from '../session/useOutbox.ts'
 
 const words = { waiting: 'Waiting for the line', sent: 'Sent: it is in the book', refused: 'Refused' }
 

@@ -1,11 +1,11 @@
 import { lazy, Suspense, useEffect, useState, type ReactNode } from 'react'
 import useSWR from 'swr'
-import { addressOf, reads, type Session } from '@diatribon/contract'
+import { addressOf, reads, type Session as SessionAnswer } from '@diatribon/contract'
 import { callWithHeaders, Refused } from '../ui/api.ts'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { onSessionEnd } from '../ui/signInAgain.ts'
-import { SessionContext, type SessionHere } from './session.ts'
+import { Session, type SessionHere } from '../session/session.tsx'
 import { SignInPage } from './SignInPage.tsx'
 
 const SignInAgain = lazy(() => import('./SignInAgain.tsx').then((module) => ({ default: module.SignInAgain })))
@@ -15,7 +15,7 @@ const offsetKept = 'diatribon-offset-ms'
 /** Who is signed in, and by how much the server's clock differs. Without a line the last answer is read, with the difference as it was then. */
 const sessionHere = async (path: string): Promise<SessionHere> => {
   const asked = newKey()
-  const { answer: session, headers } = await callWithHeaders<Session>('GET', path, { 'x-asked': asked })
+  const { answer: session, headers } = await callWithHeaders<SessionAnswer>('GET', path, { 'x-asked': asked })
   if (headers.get('x-asked') !== asked) return { ...session, offsetMs: Number(localStorage.getItem(offsetKept) ?? 0) }
   const offsetMs = Date.parse(session.now) - Date.now()
   localStorage.setItem(offsetKept, String(offsetMs))
@@ -44,14 +44,14 @@ export function SignedIn({ children }: { children: ReactNode }) {
     }
     const leave = () => location.assign('/')
     return (
-      <SessionContext value={session}>
+      <Session of={session}>
         {children}
         {(asked !== null || signedOut) && (
           <Suspense>
             <SignInAgain person={session.person} onAgain={again} onLeave={leave} />
           </Suspense>
         )}
-      </SessionContext>
+      </Session>
     )
   }
   if (signedOut) return <SignInPage onSignedIn={() => void mutate()} />

@@ -1,11 +1,11 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import type { Box, BoxLine } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { Section } from '../ui/Section.tsx'
 import { ago, shortDay } from '../ui/words.ts'
 import { CheckBoxForm, MoveBoxForm, PackBoxForm } from './BoxForms.tsx'
-import { useBoxes } from './reads.ts'
+import { useBoxes } from '../reads/stores.ts'
 
 type Doing = { what: 'pack' | 'move' | 'check'; box: Box | null }
 

@@ -2,15 +2,14 @@ import { Button, Group } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Spool } from '@diatribon/contract'
-import classes from '../parts/Catalogue.module.css'
-import { useSession, type May } from '../shell/session.ts'
+import { useSession, type May } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import table from '../ui/Table.module.css'
 import { ago, number } from '../ui/words.ts'
-import { useSpools } from './reads.ts'
+import { useSpools } from '../reads/stores.ts'
 import { SpoolForm } from './SpoolForm.tsx'
 import { WeighForm } from './WeighForm.tsx'
 
@@ -104,7 +103,7 @@ function SpoolRow(props: { spool: Spool; nowMs: () => number; may: May; setWeigh
         )}
       </td>
       <td>{spool.weighedAt ? `weighed ${ago(spool.weighedAt, nowMs())}` : 'its weight when new, less its jobs'}</td>
-      <td className={classes.acts}>
+      <td className={table.acts}>
         {!spool.finishedAt && may('weigh spools') && (
           <Button
             size="compact-sm"

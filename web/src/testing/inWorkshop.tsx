@@ -5,7 +5,7 @@ import { createMemoryRouter } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { SWRConfig } from 'swr'
 import type { Action, Role } from '@diatribon/contract'
-import { SessionContext, type SessionHere } from '../shell/session.ts'
+import { Session, type SessionHere } from '../session/session.tsx'
 
 export const now = '2026-11-20T10:00:00.000Z'
 
@@ -60,7 +60,7 @@ export function inWorkshop(
       element: (
         <MantineProvider env="test">
           <SWRConfig value={{ fetcher, provider: () => new Map(), shouldRetryOnError: false }}>
-            <SessionContext value={sessionOf(role)}>{shown}</SessionContext>
+            <Session of={sessionOf(role)}>{shown}</Session>
           </SWRConfig>
         </MantineProvider>
       ),

@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useEffect, useRef } from 'react'
 import type { Choice, Chosen, Happened } from '@diatribon/core'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { Section } from '../ui/Section.tsx'

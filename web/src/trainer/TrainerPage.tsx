@@ -9,7 +9,7 @@ import { Nothing } from '../ui/Nothing.tsx'
 import classes from './Trainer.module.css'
 import { Outcomes } from './Outcomes.tsx'
 import { ChosenTable, Play } from './Play.tsx'
-import { usePracticeFleet } from './reads.ts'
+import { usePracticeFleet } from '../reads/trainer.ts'
 import { useTrainer } from './useTrainer.ts'
 
 /** A practice workshop: months in seconds, rules side by side, or each decision by hand. */

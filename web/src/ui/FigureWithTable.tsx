@@ -1,7 +1,7 @@
 import { Button, Table } from '@mantine/core'
 import { useHotkeys } from '@mantine/hooks'
 import { useState, type ReactNode } from 'react'
-import { shortcutsAreOn } from '../shell/shortcuts.ts'
+import { shortcutsAreOn } from './shortcuts.ts'
 
 interface Props {
   title: string

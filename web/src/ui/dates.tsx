@@ -1,7 +1,7 @@
 import { Group, Input, UnstyledButton } from '@mantine/core'
 import { DateInput, TimePicker, type DateInputProps } from '@mantine/dates'
 import { useEffect, useRef, useState } from 'react'
-import { useSession } from '../shell/session.ts'
+import { useWorkshopClock } from './workshopClock.ts'
 import { momentAt, wallOf } from '@diatribon/contract'
 import { dayFormat, readDay } from './dayText.ts'
 
@@ -17,7 +17,7 @@ export function DayField({
   value: string
   onChange: (day: string) => void
 }) {
-  const { site } = useSession()
+  const { weekBegins } = useWorkshopClock()
   const input = useRef<HTMLInputElement>(null)
   const [refusal, setRefusal] = useState<string | null>(null)
   useEffect(() => input.current?.setCustomValidity(refusal ?? ''), [refusal])
@@ -27,7 +27,7 @@ export function DayField({
       valueFormat={dayFormat}
       dateParser={readDay}
       fixOnBlur={false}
-      firstDayOfWeek={site.weekBegins}
+      firstDayOfWeek={weekBegins}
       clearable={!rest.required}
       clearButtonProps={{ 'aria-label': 'No day' }}
       autoComplete="off"
@@ -82,14 +82,14 @@ export function MomentField(props: {
   max?: string
 }) {
   const { label, description, value, onChange, error, required, max } = props
-  const { site } = useSession()
-  const wall = value ? wallOf(value, site.timeZone) : { day: '', time: '' }
+  const { timeZone } = useWorkshopClock()
+  const wall = value ? wallOf(value, timeZone) : { day: '', time: '' }
   /** The day before its time is said, and the other way round. */
   const [half, setHalf] = useState({ day: wall.day, time: wall.time })
   const set = (change: Partial<typeof half>) => {
     const next = { ...half, ...change }
     setHalf(next)
-    onChange(next.day ? momentAt(next.day, next.time || '12:00', site.timeZone) : undefined)
+    onChange(next.day ? momentAt(next.day, next.time || '12:00', timeZone) : undefined)
   }
   return (
     <Input.Wrapper label={label} description={description} error={error} required={required} mt="sm" labelElement="div">
@@ -97,7 +97,7 @@ export function MomentField(props: {
         <DayField
           aria-label={`${label}: day`}
           value={half.day}
-          maxDate={max && wallOf(max, site.timeZone).day}
+          maxDate={max && wallOf(max, timeZone).day}
           required={required}
           onChange={(day) => set({ day })}
           style={{ flex: 1, maxWidth: 220 }}

@@ -5,9 +5,9 @@ import type { UpgradeCandidate, UpgradePage } from '@diatribon/contract'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { hours, plural } from '../ui/words.ts'
-import { useCandidates } from './reads.ts'
+import { useCandidates } from '../reads/upgrades.ts'
 
 /** An upgrade is rolled out over printers, or tried on a half that is drawn. */
 export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: () => void }) {

@@ -1,7 +1,7 @@
 import { Select, Textarea } from '@mantine/core'
 import type { StandingRule } from '@diatribon/contract'
 import { useSetDraft } from '../forms/useDraft.ts'
-import { usePartTypes } from '../parts/reads.ts'
+import { usePartTypes } from '../reads/parts.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 
 /** Which part goes in when one of a type fails. */

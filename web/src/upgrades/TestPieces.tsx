@@ -1,15 +1,15 @@
 import { Button, Radio, Select, Group, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { TestPiece, UpgradePage } from '@diatribon/contract'
-import { useSession } from '../shell/session.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { PhotoButton, Photos } from '../ui/PhotoButton.tsx'
 import { Section } from '../ui/Section.tsx'
-import { useAction } from '../ui/useAction.ts'
+import { useAction } from '../session/useAction.ts'
 import { day } from '../ui/words.ts'
 import classes from './Upgrades.module.css'
-import { useCandidates } from './reads.ts'
+import { useCandidates } from '../reads/upgrades.ts'
 
 /** The same piece before and after, in one frame. */
 export function TestPieces({ page }: { page: UpgradePage }) {

@@ -12,7 +12,7 @@ import {
   type ReadingKind,
   type StepKind,
 } from '@diatribon/contract'
-import { useSlotKinds } from '../../parts/useSlotKinds.ts'
+import { useSlotKinds } from '../../reads/useSlotKinds.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../CheckType.module.css'
 import type { DraggableAttributes } from '@dnd-kit/core'

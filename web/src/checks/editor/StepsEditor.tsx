@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core'
 import { arrayMove, SortableContext, verticalListSortingStrategy, sortableKeyboardCoordinates } from '@dnd-kit/sortable'
 import { Button } from '@mantine/core'
-import { useReadingKinds } from '../../readings/reads.ts'
+import { useReadingKinds } from '../../reads/readings.ts'
 import { newKey } from '../../ui/newKey.ts'
 import { Problem } from '../../ui/Problem.tsx'
 import classes from '../CheckType.module.css'

@@ -1,6 +1,6 @@
 import { type CheckContent, roles, type Role, signOffs, type SignOff } from '@diatribon/contract'
 import { TextInput, Textarea, TagsInput, Checkbox, Select, MultiSelect } from '@mantine/core'
-import { useModels } from '../../parts/reads.ts'
+import { useModels } from '../../reads/parts.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import { modelName } from '../../ui/words.ts'
 import classes from '../CheckType.module.css'

@@ -1,6 +1,6 @@
 import { goOnWords, type FaultPage } from '@diatribon/contract'
 import { Link } from 'react-router'
-import { useSession } from '../../shell/session.ts'
+import { useSession } from '../../session/session.tsx'
 import { StateMark } from '../../ui/marks.tsx'
 import { Photos } from '../../ui/PhotoButton.tsx'
 import { moment, number } from '../../ui/words.ts'

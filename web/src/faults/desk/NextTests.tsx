@@ -1,7 +1,7 @@
 import { given } from '@diatribon/core'
 import { heatsOrMoves, outInWords, type Diagnosis, type OfferedTest, type OutOfUse } from '@diatribon/contract'
 import { Button } from '@mantine/core'
-import { Lacking, hereFirst } from '../../people/useHandsOn.tsx'
+import { Lacking, hereFirst } from '../../forms/useHandsOn.tsx'
 import { CautionBox } from '../../ui/CautionBox.tsx'
 import { number, chance } from '../../ui/words.ts'
 import classes from '../Faults.module.css'

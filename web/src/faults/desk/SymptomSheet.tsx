@@ -2,7 +2,7 @@ import { Problem } from '../../ui/Problem.tsx'
 import type { FaultPage } from '@diatribon/contract'
 import { Select } from '@mantine/core'
 import { CautionBox } from '../../ui/CautionBox.tsx'
-import { useAction } from '../../ui/useAction.ts'
+import { useAction } from '../../session/useAction.ts'
 import { DrawingOf } from '../drawings.tsx'
 import classes from '../Faults.module.css'
 

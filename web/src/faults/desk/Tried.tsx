@@ -1,8 +1,8 @@
 import { Problem } from '../../ui/Problem.tsx'
 import type { FaultPage, FaultStep } from '@diatribon/contract'
 import { Button } from '@mantine/core'
-import { useSession } from '../../shell/session.ts'
-import { useAction } from '../../ui/useAction.ts'
+import { useSession } from '../../session/session.tsx'
+import { useAction } from '../../session/useAction.ts'
 import { moment } from '../../ui/words.ts'
 import classes from '../Faults.module.css'
 

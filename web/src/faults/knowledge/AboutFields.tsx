@@ -2,7 +2,7 @@ import { MultiSelect, Select, TagsInput, Textarea } from '@mantine/core'
 import { drawings, signOffs, type AboutPrinters, type Drawing, type SignOff } from '@diatribon/contract'
 import { DrawingOf, drawingWords } from '../drawings.tsx'
 import { modelName } from '../../ui/words.ts'
-import { useModels } from '../../parts/reads.ts'
+import { useModels } from '../../reads/parts.ts'
 
 /** Which printers it is about. */
 export function AboutField({ value, onChange }: { value: AboutPrinters; onChange: (about: AboutPrinters) => void }) {

@@ -4,7 +4,7 @@ import type { Cause } from '@diatribon/contract'
 import { FigureField } from '../../ui/figures.tsx'
 import { newKey } from '../../ui/newKey.ts'
 import { AboutField, CautionField, DrawingField, SignOffField, textOrNull } from './AboutFields.tsx'
-import { EditorDialog, WordsField } from './EditorDialog.tsx'
+import { EditorDialog, WordsField } from '../../forms/EditorDialog.tsx'
 
 const fresh: Cause = {
   id: '',

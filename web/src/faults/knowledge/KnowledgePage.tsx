@@ -3,7 +3,7 @@ import { Button, SegmentedControl, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Cause, FaultTest, Knowledge, Symptom } from '@diatribon/contract'
-import { useSession } from '../../shell/session.ts'
+import { useSession } from '../../session/session.tsx'
 import { AsyncView } from '../../ui/AsyncView.tsx'
 import { PageHead } from '../../ui/PageHead.tsx'
 import { number } from '../../ui/words.ts'
@@ -12,7 +12,7 @@ import classes from './Knowledge.module.css'
 import { CauseEditor } from './CauseEditor.tsx'
 import { SymptomEditor } from './SymptomEditor.tsx'
 import { TestEditor } from './TestEditor.tsx'
-import { useKnowledge } from '../reads.ts'
+import { useKnowledge } from '../../reads/faults.ts'
 
 const views = ['Symptoms', 'Causes', 'Tests'] as const
 type View = (typeof views)[number]

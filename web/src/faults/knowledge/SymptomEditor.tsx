@@ -4,7 +4,7 @@ import type { Knowledge, Symptom } from '@diatribon/contract'
 import { FigureField } from '../../ui/figures.tsx'
 import { newKey } from '../../ui/newKey.ts'
 import { AboutField, CautionField, DrawingField, textOrNull } from './AboutFields.tsx'
-import { EditorDialog, WordsField } from './EditorDialog.tsx'
+import { EditorDialog, WordsField } from '../../forms/EditorDialog.tsx'
 import classes from './Knowledge.module.css'
 
 const fresh: Omit<Symptom, 'id'> = {

@@ -5,7 +5,7 @@ import { neededStates, type FaultTest, type Knowledge, type NeededState, type Te
 import { FigureField } from '../../ui/figures.tsx'
 import { newKey } from '../../ui/newKey.ts'
 import { AboutField, CautionField, SignOffField, textOrNull } from './AboutFields.tsx'
-import { EditorDialog, WordsField } from './EditorDialog.tsx'
+import { EditorDialog, WordsField } from '../../forms/EditorDialog.tsx'
 import classes from './Knowledge.module.css'
 import { causesIn, chanceOf, withCause, withChance, withoutCause, withoutOutcome, withOutcome } from './outcomes.ts'
 

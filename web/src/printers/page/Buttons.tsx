@@ -2,7 +2,7 @@ import type { PrinterPage, Kit } from '@diatribon/contract'
 import { Button, Menu } from '@mantine/core'
 import { Link } from 'react-router'
 import { BeforePrint } from '../../checks/BeforePrint.tsx'
-import { useSession } from '../../shell/session.ts'
+import { useSession } from '../../session/session.tsx'
 import classes from '../PrinterPage.module.css'
 import type { Doing } from './doing.ts'
 

@@ -1,5 +1,5 @@
 import type { PrinterPage } from '@diatribon/contract'
-import { useSession } from '../../shell/session.ts'
+import { useSession } from '../../session/session.tsx'
 import { StateMark } from '../../ui/marks.tsx'
 import { modelName, leftWords, hours, ago } from '../../ui/words.ts'
 import classes from '../PrinterPage.module.css'

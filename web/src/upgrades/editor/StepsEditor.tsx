@@ -1,7 +1,7 @@
 import { Autocomplete, Button, Select } from '@mantine/core'
 import { limitNames, limitNaming, type LimitName, type UpgradeStep } from '@diatribon/contract'
-import { useModels, usePartTypes } from '../../parts/reads.ts'
-import { useSlotKinds } from '../../parts/useSlotKinds.ts'
+import { useModels, usePartTypes } from '../../reads/parts.ts'
+import { useSlotKinds } from '../../reads/useSlotKinds.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../Upgrades.module.css'
 

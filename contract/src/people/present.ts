@@ -1,0 +1,5 @@
+/** Somebody has a printer open at this moment. */
+export interface PresentHere {
+  person: string
+  doing: string
+}

@@ -1,0 +1,29 @@
+import { useEffect } from 'react'
+import { call } from '../ui/api.ts'
+import { presencePath, usePresence } from '../reads/people.ts'
+
+const beatMs = 20_000
+
+/** Tells the others that this person has a printer open, and shows who else has. */
+export function Present({ printerId, doing }: { printerId: string; doing: string }) {
+  const path = presencePath(printerId)
+  const { data: others } = usePresence(printerId, beatMs)
+  useEffect(() => {
+    // Unheard, it is said again with the next beat; what is not said any more, the server forgets by itself.
+    const say = () => {
+      if (document.visibilityState === 'visible') void call('PUT', path, { doing }).catch(() => undefined)
+    }
+    say()
+    const timer = setInterval(say, beatMs)
+    return () => {
+      clearInterval(timer)
+      void call('DELETE', path).catch(() => undefined)
+    }
+  }, [path, doing])
+  if (!others || others.length === 0) return null
+  return (
+    <p role="status" className="quiet" style={{ margin: '4px 0' }}>
+      {others.map(({ person, doing: what }) => `${person} is here too (${what})`).join('; ')}.
+    </p>
+  )
+}
