@@ -47,7 +47,7 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
   const held = state === 'on hold'
   const isOut = held || state === 'stopped'
   return (
-    <Menu position="bottom-start">
+    <Menu position="bottom-start" hideDetached={false} middlewares={{ flip: true, shift: true, size: true }}>
       <Menu.Target>
         <Button variant="subtle">More</Button>
       </Menu.Target>
