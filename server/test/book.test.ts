@@ -12,8 +12,8 @@ import type {
 import { exportBook, openDatabase, playBook } from '../src/index.ts'
 import { checkBook } from '../src/logbook/chain.ts'
 import { checkLock } from '../src/logbook/checkWorker.ts'
-import { keepUp } from '../src/logbook/keepUp.ts'
-import { writersLock } from '../src/actions/writers/writersLock.ts'
+import { sealNew } from '../src/logbook/sealer.ts'
+import { writersLock } from '../src/actions/pieces/writersLock.ts'
 import { scratchDatabase, scratchWorkshop, type Client, type Workshop } from './scratch.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
@@ -33,7 +33,7 @@ afterAll(() => shop.close())
 
 /** The keeper has come up with everything that was written. */
 async function caughtUp(): Promise<void> {
-  while (!(await keepUp(pool())));
+  while (!(await sealNew(pool())));
 }
 const found = async (query: string, as = member) => {
   await caughtUp()
@@ -73,7 +73,7 @@ describe('the chain', () => {
     const book = []
     for await (const page of exportBook(shop.server.services.database.db)) book.push(...page)
     await playBook(there.pool, book)
-    while (!(await keepUp(there.pool)));
+    while (!(await sealNew(there.pool)));
     const seals = 'SELECT seq, chain_id, hash FROM log_seal ORDER BY seq'
     expect((await there.pool.query(seals)).rows).toEqual((await pool().query(seals)).rows)
     await there.pool.end()
@@ -83,7 +83,7 @@ describe('the chain', () => {
   it('does not miss lines that many writers write at once', async () => {
     const texts = Array.from({ length: 60 }, (_, i) => `Note ${i}`)
     const keeping = (async () => {
-      for (let i = 0; i < 15; i++) await keepUp(pool())
+      for (let i = 0; i < 15; i++) await sealNew(pool())
     })()
     await Promise.all(
       texts.map((text, i) =>
@@ -100,7 +100,7 @@ describe('the chain', () => {
     const slow = await pool().connect()
     await slow.query('BEGIN')
     await slow.query('SELECT pg_advisory_xact_lock_shared($1)', [writersLock])
-    const keeping = keepUp(pool())
+    const keeping = sealNew(pool())
     await technician.act({ kind: 'note', text: 'Written while an import runs' })
     expect(await keeping).toBe(false)
     await slow.query('COMMIT')

@@ -1,8 +1,8 @@
 import type { Action, Amend, Person, Right } from '@diatribon/contract'
-import type { Work } from './writers/requireSignOffs.ts'
+import type { Work } from './pieces/requireSignOffs.ts'
 import type { Facts } from './facts.ts'
 import type { Needs } from './needs.ts'
-import type { Entry } from './writers/logRow.ts'
+import type { Entry } from './pieces/logRow.ts'
 
 export type { Entry }
 

@@ -1,6 +1,6 @@
 import type { AddCheckType, CheckContent } from '@diatribon/contract'
 import { badInput, Refusal } from '../platform/refusal.ts'
-import { kindsNamed } from './writers/readingRow.ts'
+import { kindsNamed } from './pieces/readingRow.ts'
 import type { ActionKind, Entry } from './actionKind.ts'
 import type { Facts } from './facts.ts'
 

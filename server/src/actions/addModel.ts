@@ -1,5 +1,5 @@
 import type { AddModel, ModelPayload } from '@diatribon/contract'
-import { requireSlotKinds } from './writers/slotKinds.ts'
+import { requireSlotKinds } from './pieces/slotKinds.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts, ModelRow } from './facts.ts'

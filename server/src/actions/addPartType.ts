@@ -1,6 +1,6 @@
 import { type AddPartType, type PartTypePayload } from '@diatribon/contract'
 import { clockUnits } from '@diatribon/core'
-import { requireSlotKinds } from './writers/slotKinds.ts'
+import { requireSlotKinds } from './pieces/slotKinds.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { PartTypeRow } from './facts.ts'

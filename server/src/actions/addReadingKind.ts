@@ -1,8 +1,8 @@
 import type { AddReadingKind } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
-import { kindsNamed } from './writers/readingRow.ts'
+import { kindsNamed } from './pieces/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
-import { kindRow, kindWords } from './writers/readingKindRow.ts'
+import { kindRow, kindWords } from './pieces/readingKindRow.ts'
 
 export const addReadingKind: ActionKind<AddReadingKind> = {
   right: 'keep the checks',

@@ -1,6 +1,6 @@
 import type { BeginWork } from '@diatribon/contract'
-import { openWork } from './writers/down.ts'
-import { openFault } from './writers/openFault.ts'
+import { openWork } from './pieces/down.ts'
+import { openFault } from './pieces/openFault.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm'
 import { booking } from '../platform/tables.ts'
-import { requireNotPast } from './writers/requireNotPast.ts'
+import { requireNotPast } from './pieces/requireNotPast.ts'
 import { requireHere } from './retirePrinter.ts'
 import type { BookPrinter } from '@diatribon/contract'
 import { badInput, Refusal } from '../platform/refusal.ts'

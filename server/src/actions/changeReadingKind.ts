@@ -1,7 +1,7 @@
 import type { ChangeReadingKind } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { kindRow, kindWords } from './writers/readingKindRow.ts'
+import { kindRow, kindWords } from './pieces/readingKindRow.ts'
 
 export const changeReadingKind: ActionKind<ChangeReadingKind> = {
   right: 'keep the checks',

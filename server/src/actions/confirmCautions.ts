@@ -1,5 +1,5 @@
 import type { ConfirmCautions } from '@diatribon/contract'
-import { checkWork, contentOf, openSheet, requireMayDo, requireStepUsable } from './writers/doing.ts'
+import { checkWork, contentOf, openSheet, requireMayDo, requireStepUsable } from './pieces/doing.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const confirmCautions: ActionKind<ConfirmCautions> = {

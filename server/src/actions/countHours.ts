@@ -1,6 +1,6 @@
 import type { CountHours } from '@diatribon/contract'
-import { amendEvidence } from './writers/amendEvidence.ts'
-import { placeEvidence, usageRow } from './writers/placeEvidence.ts'
+import { amendEvidence } from './pieces/amendEvidence.ts'
+import { placeEvidence, usageRow } from './pieces/placeEvidence.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

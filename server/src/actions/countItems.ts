@@ -1,7 +1,7 @@
 import type { CountItems } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { moveRow, movesOf, requirePieces } from './writers/stockMoves.ts'
+import { moveRow, movesOf, requirePieces } from './pieces/stockMoves.ts'
 
 export const countItems: ActionKind<CountItems> = {
   right: 'count stock',

@@ -1,6 +1,6 @@
 import type { CountTally } from '@diatribon/contract'
-import { amendEvidence } from './writers/amendEvidence.ts'
-import { placeEvidence, usageRow } from './writers/placeEvidence.ts'
+import { amendEvidence } from './pieces/amendEvidence.ts'
+import { placeEvidence, usageRow } from './pieces/placeEvidence.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const countTally: ActionKind<CountTally> = {

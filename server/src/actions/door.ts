@@ -18,11 +18,11 @@ import {
   type Person,
   type Right,
 } from '@diatribon/contract'
-import { requireSeen } from './writers/requireSeen.ts'
-import { writersLock } from './writers/writersLock.ts'
-import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from './writers/logRow.ts'
+import { requireSeen } from './pieces/requireSeen.ts'
+import { writersLock } from './pieces/writersLock.ts'
+import { actionOf, logRowOf, recordedOf, type AmendedEntry, type LogRow } from './pieces/logRow.ts'
 import type { WallClock } from '../platform/wallClock.ts'
-import { requireSignOffs } from './writers/requireSignOffs.ts'
+import { requireSignOffs } from './pieces/requireSignOffs.ts'
 import { transaction, type Db } from '../platform/database.ts'
 import { gather } from '../platform/gather.ts'
 import { databaseCode, isLost } from '../platform/loss.ts'

@@ -1,13 +1,13 @@
 import { given } from '@diatribon/core'
 import { and, eq, isNull } from 'drizzle-orm'
 import type { EmptySlot } from '@diatribon/contract'
-import { countersAt } from './writers/placeEvidence.ts'
-import { slotWork } from './writers/requireSignOffs.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
+import { slotWork } from './pieces/requireSignOffs.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { fitting } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, partInSlot, putBack, slotOn, takenOut } from './swapPart.ts'
-import { fittingIn } from './writers/inPlace.ts'
+import { fittingIn } from './pieces/inPlace.ts'
 
 export const emptySlot: ActionKind<EmptySlot> = {
   right: 'swap parts',

@@ -67,7 +67,7 @@ import {
   workSpan,
 } from '../platform/tables.ts'
 import { sayChanged, staleBy, writeStale, type Change } from '../kept/staleRows.ts'
-import { entryOf, type Entry, type LogRow } from './writers/logRow.ts'
+import { entryOf, type Entry, type LogRow } from './pieces/logRow.ts'
 import { ChangedTopics, type Action } from '@diatribon/contract'
 
 export type PrinterRow = typeof printer.$inferSelect

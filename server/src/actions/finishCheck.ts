@@ -1,13 +1,13 @@
 import { given, stepsOn } from '@diatribon/core'
 import { eq } from 'drizzle-orm'
 import type { FinishCheck } from '@diatribon/contract'
-import { checkWork, contentOf, openSheet, requireMayDo } from './writers/doing.ts'
-import { machineOf } from './writers/machineOf.ts'
+import { checkWork, contentOf, openSheet, requireMayDo } from './pieces/doing.ts'
+import { machineOf } from './pieces/machineOf.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { checkSheet } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireNotOpen } from './beginCheck.ts'
-import { resultsOf } from './writers/stepResults.ts'
+import { resultsOf } from './pieces/stepResults.ts'
 
 export const finishCheck: ActionKind<FinishCheck> = {
   right: 'do checks',

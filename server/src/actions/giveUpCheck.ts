@@ -1,5 +1,5 @@
 import type { GiveUpCheck } from '@diatribon/contract'
-import { checkWork, openSheet } from './writers/doing.ts'
+import { checkWork, openSheet } from './pieces/doing.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const giveUpCheck: ActionKind<GiveUpCheck> = {

@@ -1,5 +1,5 @@
 import type { HoldPrinter } from '@diatribon/contract'
-import { goesDown, onHold } from './writers/down.ts'
+import { goesDown, onHold } from './pieces/down.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { requireHere } from './retirePrinter.ts'
 import type { ActionKind } from './actionKind.ts'

@@ -1,7 +1,7 @@
 import type { LeavePerson } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
-import { staffMember, requireAnotherLead } from './writers/staffMember.ts'
-import { endSessions } from './writers/endSessions.ts'
+import { staffMember, requireAnotherLead } from './pieces/staffMember.ts'
+import { endSessions } from './pieces/endSessions.ts'
 
 export const leavePerson: ActionKind<LeavePerson> = {
   right: 'keep the staff',

@@ -3,9 +3,9 @@ import type { LeaveSlot } from '@diatribon/contract'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, partInSlot, putBack, slotOn, takenOut } from './swapPart.ts'
-import { countersAt } from './writers/placeEvidence.ts'
-import { slotWork } from './writers/requireSignOffs.ts'
-import { requireFreeName, slotsOn } from './writers/slotsOn.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
+import { slotWork } from './pieces/requireSignOffs.ts'
+import { requireFreeName, slotsOn } from './pieces/slotsOn.ts'
 
 export const leaveSlot: ActionKind<LeaveSlot> = {
   right: 'swap parts',

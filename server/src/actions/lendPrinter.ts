@@ -1,4 +1,4 @@
-import { requireNotPast } from './writers/requireNotPast.ts'
+import { requireNotPast } from './pieces/requireNotPast.ts'
 import { eq } from 'drizzle-orm'
 import type { LendPrinter } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
@@ -7,8 +7,8 @@ import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
 import { requireDay } from './makeDuty.ts'
 import { requireHere } from './retirePrinter.ts'
-import { onHold } from './writers/down.ts'
-import { jobOn } from './writers/inPlace.ts'
+import { onHold } from './pieces/down.ts'
+import { jobOn } from './pieces/inPlace.ts'
 
 export const lendPrinter: ActionKind<LendPrinter> = {
   right: 'release a printer',

@@ -1,7 +1,7 @@
 import type { LiftStop } from '@diatribon/contract'
-import { comesUp } from './writers/down.ts'
-import { openFault } from './writers/openFault.ts'
-import { stopFaults } from './writers/stopFaults.ts'
+import { comesUp } from './pieces/down.ts'
+import { openFault } from './pieces/openFault.ts'
+import { stopFaults } from './pieces/stopFaults.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

@@ -1,8 +1,8 @@
 import type { LockPerson } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { staffMember, requireAnotherLead } from './writers/staffMember.ts'
-import { endSessions } from './writers/endSessions.ts'
+import { staffMember, requireAnotherLead } from './pieces/staffMember.ts'
+import { endSessions } from './pieces/endSessions.ts'
 
 export const lockPerson: ActionKind<LockPerson> = {
   right: 'keep the staff',

@@ -1,4 +1,4 @@
-import { requireStaffHere } from './writers/staffHere.ts'
+import { requireStaffHere } from './pieces/staffHere.ts'
 import type { MoveBox } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
 

@@ -1,6 +1,6 @@
 import type { NameSymptom } from '@diatribon/contract'
-import { holdForStop } from './writers/holdForStop.ts'
-import { openFault } from './writers/openFault.ts'
+import { holdForStop } from './pieces/holdForStop.ts'
+import { openFault } from './pieces/openFault.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const nameSymptom: ActionKind<NameSymptom> = {

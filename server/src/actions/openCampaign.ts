@@ -4,7 +4,7 @@ import { eq, inArray } from 'drizzle-orm'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { campaign, upgradeChange } from '../platform/tables.ts'
 import type { ActionKind } from './actionKind.ts'
-import { isOn } from './writers/upgradeBuild.ts'
+import { isOn } from './pieces/upgradeBuild.ts'
 
 export const openCampaign: ActionKind<OpenCampaign> = {
   right: 'keep the upgrades',

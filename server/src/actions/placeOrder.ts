@@ -6,7 +6,7 @@ import { stockOrder } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireDay } from './makeDuty.ts'
-import { piecesInKits, requireItems } from './writers/stockMoves.ts'
+import { piecesInKits, requireItems } from './pieces/stockMoves.ts'
 
 export const placeOrder: ActionKind<PlaceOrder> = {
   right: 'keep the stores',

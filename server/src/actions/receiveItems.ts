@@ -3,7 +3,7 @@ import { given } from '@diatribon/core'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { JobRow, PrinterRow } from './facts.ts'
-import { moveRow, movesOf, piecesInKits, requireItems } from './writers/stockMoves.ts'
+import { moveRow, movesOf, piecesInKits, requireItems } from './pieces/stockMoves.ts'
 
 export const receiveItems: ActionKind<ReceiveItems> = {
   right: 'keep the stores',

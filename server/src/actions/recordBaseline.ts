@@ -1,6 +1,6 @@
 import type { RecordBaseline } from '@diatribon/contract'
-import { countersAt } from './writers/placeEvidence.ts'
-import { readingRow } from './writers/readingRow.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
+import { readingRow } from './pieces/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 
 export const recordBaseline: ActionKind<RecordBaseline> = {

@@ -1,5 +1,5 @@
 import type { RecordEvent } from '@diatribon/contract'
-import { eventsOf, putEvent, takeBackEvents } from './writers/events.ts'
+import { eventsOf, putEvent, takeBackEvents } from './pieces/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'

@@ -1,8 +1,8 @@
 import type { RecordReading } from '@diatribon/contract'
-import { measured } from './writers/measured.ts'
-import { countersAt } from './writers/placeEvidence.ts'
+import { measured } from './pieces/measured.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
-import { kindFor, kindsNamed, readingRow, takeBackReadings } from './writers/readingRow.ts'
+import { kindFor, kindsNamed, readingRow, takeBackReadings } from './pieces/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
 

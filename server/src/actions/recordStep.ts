@@ -9,17 +9,17 @@ import {
   requireMayDo,
   requireStepUsable,
   stepOf,
-} from './writers/doing.ts'
-import { machineOf } from './writers/machineOf.ts'
-import { measured } from './writers/measured.ts'
-import { countersAt } from './writers/placeEvidence.ts'
+} from './pieces/doing.ts'
+import { machineOf } from './pieces/machineOf.ts'
+import { measured } from './pieces/measured.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
 import { badInput } from '../platform/refusal.ts'
 import { reading } from '../platform/tables.ts'
 import { judgedHere } from '../rules/stepsHere.ts'
-import { kindsNamed, readingRow } from './writers/readingRow.ts'
+import { kindsNamed, readingRow } from './pieces/readingRow.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
-import { resultsOf } from './writers/stepResults.ts'
+import { resultsOf } from './pieces/stepResults.ts'
 
 export const recordStep: ActionKind<RecordStep> = {
   right: 'do checks',

@@ -1,6 +1,6 @@
 import { v5 as derivedId } from 'uuid'
 import { heatsOrMoves, type NeededState, type RecordTest } from '@diatribon/contract'
-import { openFault } from './writers/openFault.ts'
+import { openFault } from './pieces/openFault.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

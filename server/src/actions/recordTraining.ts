@@ -1,4 +1,4 @@
-import { requireStaffHere } from './writers/staffHere.ts'
+import { requireStaffHere } from './pieces/staffHere.ts'
 import type { RecordTraining } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'

@@ -1,7 +1,7 @@
 import { given } from '@diatribon/core'
 import type { ReleasePrinter } from '@diatribon/contract'
 import { openLoan } from './lendPrinter.ts'
-import { comesUp } from './writers/down.ts'
+import { comesUp } from './pieces/down.ts'
 import { faultsThatStop, guardsOff, returnItems } from '../rules/returnToService.ts'
 import { wallTime } from '../platform/wallClock.ts'
 import { Refusal } from '../platform/refusal.ts'

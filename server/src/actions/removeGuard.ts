@@ -1,5 +1,5 @@
 import type { RemoveGuard } from '@diatribon/contract'
-import { upsetFrom } from './writers/down.ts'
+import { upsetFrom } from './pieces/down.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'

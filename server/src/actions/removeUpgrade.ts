@@ -7,10 +7,10 @@ import type { ActionKind } from './actionKind.ts'
 import { workOfDesign } from './installUpgrade.ts'
 import { inPlace } from './needs.ts'
 import { confirmedWords } from './swapPart.ts'
-import { putEvent } from './writers/events.ts'
-import { countersAt } from './writers/placeEvidence.ts'
-import { slotsOn } from './writers/slotsOn.ts'
-import { designOf, isOn, partsIn, unbuild, waitForRelease } from './writers/upgradeBuild.ts'
+import { putEvent } from './pieces/events.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
+import { slotsOn } from './pieces/slotsOn.ts'
+import { designOf, isOn, partsIn, unbuild, waitForRelease } from './pieces/upgradeBuild.ts'
 
 export const removeUpgrade: ActionKind<RemoveUpgrade> = {
   right: 'swap parts',

@@ -9,12 +9,12 @@ import type { ActionKind } from './actionKind.ts'
 import type { FittingRow } from './facts.ts'
 import { dutyRow } from './makeDuty.ts'
 import { confirmedWords, fitNew, partInSlot, putBack, slotOn, takenOut } from './swapPart.ts'
-import { goesDown, onHold } from './writers/down.ts'
-import { openFault } from './writers/openFault.ts'
-import { countersAt, fittedCountersOf } from './writers/placeEvidence.ts'
-import { slotWork } from './writers/requireSignOffs.ts'
-import { moveRow, movesOf, requirePieces } from './writers/stockMoves.ts'
-import { putChange } from './writers/steps.ts'
+import { goesDown, onHold } from './pieces/down.ts'
+import { openFault } from './pieces/openFault.ts'
+import { countersAt, fittedCountersOf } from './pieces/placeEvidence.ts'
+import { slotWork } from './pieces/requireSignOffs.ts'
+import { moveRow, movesOf, requirePieces } from './pieces/stockMoves.ts'
+import { putChange } from './pieces/steps.ts'
 
 export const repairPart: ActionKind<RepairPart> = {
   right: 'swap parts',

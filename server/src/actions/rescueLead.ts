@@ -1,7 +1,7 @@
 import type { RescueLead } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { endSessions } from './writers/endSessions.ts'
+import { endSessions } from './pieces/endSessions.ts'
 
 export const rescueLead: ActionKind<RescueLead> = {
   right: 'rescue a lead',

@@ -1,6 +1,6 @@
 import type { SetSymptom } from '@diatribon/contract'
 import type { ActionKind } from './actionKind.ts'
-import { requireCauses } from './writers/requireCauses.ts'
+import { requireCauses } from './pieces/requireCauses.ts'
 
 export const setSymptom: ActionKind<SetSymptom> = {
   right: 'keep the knowledge',

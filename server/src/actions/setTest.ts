@@ -1,7 +1,7 @@
 import type { SetTest } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { requireCauses } from './writers/requireCauses.ts'
+import { requireCauses } from './pieces/requireCauses.ts'
 
 export const setTest: ActionKind<SetTest> = {
   right: 'keep the knowledge',

@@ -3,8 +3,8 @@ import { misfits } from '@diatribon/core'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import type { Facts } from './facts.ts'
-import { requireSlotKinds } from './writers/slotKinds.ts'
-import { requireNoKits } from './writers/stockMoves.ts'
+import { requireSlotKinds } from './pieces/slotKinds.ts'
+import { requireNoKits } from './pieces/stockMoves.ts'
 
 export const setUpgrade: ActionKind<SetUpgrade> = {
   right: 'keep the upgrades',

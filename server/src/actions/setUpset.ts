@@ -1,5 +1,5 @@
 import type { SetUpset } from '@diatribon/contract'
-import { kindsNamed } from './writers/readingRow.ts'
+import { kindsNamed } from './pieces/readingRow.ts'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

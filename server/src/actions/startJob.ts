@@ -1,10 +1,10 @@
 import type { StartJob } from '@diatribon/contract'
-import { stopFaults } from './writers/stopFaults.ts'
-import { noticeMaterial } from './writers/events.ts'
+import { stopFaults } from './pieces/stopFaults.ts'
+import { noticeMaterial } from './pieces/events.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { requireHere } from './retirePrinter.ts'
-import { jobOn } from './writers/inPlace.ts'
+import { jobOn } from './pieces/inPlace.ts'
 
 export const startJob: ActionKind<StartJob> = {
   reachesBeyondPrinter: ({ spoolId }) => spoolId !== undefined,

@@ -1,5 +1,5 @@
 import type { StopWork } from '@diatribon/contract'
-import { openWork } from './writers/down.ts'
+import { openWork } from './pieces/down.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

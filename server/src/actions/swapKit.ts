@@ -1,9 +1,9 @@
 import { v5 as derivedId } from 'uuid'
 import type { SwapKit } from '@diatribon/contract'
-import { countersAt } from './writers/placeEvidence.ts'
-import { changedForFault, holdWhileItCures } from './writers/partChanged.ts'
-import { requireJoints } from './writers/requireJoints.ts'
-import { slotWork } from './writers/requireSignOffs.ts'
+import { countersAt } from './pieces/placeEvidence.ts'
+import { changedForFault, holdWhileItCures } from './pieces/partChanged.ts'
+import { requireJoints } from './pieces/requireJoints.ts'
+import { slotWork } from './pieces/requireSignOffs.ts'
 import type { ActionKind } from './actionKind.ts'
 import { confirmedWords, fitNew, partInSlot, requireFits, slotOn, takenOut } from './swapPart.ts'
 

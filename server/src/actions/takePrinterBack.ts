@@ -2,8 +2,8 @@ import type { TakePrinterBack } from '@diatribon/contract'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 import { openLoan } from './lendPrinter.ts'
-import { goesDown, onHold } from './writers/down.ts'
-import { putEvent } from './writers/events.ts'
+import { goesDown, onHold } from './pieces/down.ts'
+import { putEvent } from './pieces/events.ts'
 
 export const takePrinterBack: ActionKind<TakePrinterBack> = {
   right: 'release a printer',

@@ -1,5 +1,5 @@
 import type { TellOutcome } from '@diatribon/contract'
-import { openFault } from './writers/openFault.ts'
+import { openFault } from './pieces/openFault.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

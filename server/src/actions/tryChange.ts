@@ -1,6 +1,6 @@
 import type { TryChange } from '@diatribon/contract'
-import { openFault } from './writers/openFault.ts'
-import { putChange } from './writers/steps.ts'
+import { openFault } from './pieces/openFault.ts'
+import { putChange } from './pieces/steps.ts'
 import { Refusal } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
 

@@ -1,7 +1,7 @@
 import type { UseItems } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import type { ActionKind } from './actionKind.ts'
-import { moveRow, movesOf, requirePieces } from './writers/stockMoves.ts'
+import { moveRow, movesOf, requirePieces } from './pieces/stockMoves.ts'
 
 export const useItems: ActionKind<UseItems> = {
   right: 'count stock',

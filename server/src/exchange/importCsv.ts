@@ -27,7 +27,7 @@ import type { Database } from '../platform/database.ts'
 import { badInput, Refusal } from '../platform/refusal.ts'
 import { Row } from './readRows.ts'
 import { rowActions, type RowActions } from './rowActions.ts'
-import { openTryRoom } from './tryRoom.ts'
+import { openDryRun } from './dryRun.ts'
 
 const mostColumns = 500
 /** Rows that are tried between two reports of progress. */
@@ -84,7 +84,7 @@ export async function importCsv({ pool, db, url }: Database, options: ImportOpti
     const named = asked.flatMap(({ asked: { action } }) => ('printerId' in action && action.printerId) || [])
     const printerIds = [...new Set([...named, ...about.printerIds])]
     const keys = [...asked.map(({ asked: { action } }) => action.key), ...about.entryKeys]
-    const room = await openTryRoom(url, { printerIds, keys })
+    const room = await openDryRun(url, { printerIds, keys })
     const fresh: AskedRow[] = []
     /** Numbers that no entry of the book can have. */
     let seq = Number.MAX_SAFE_INTEGER - asked.length - 1

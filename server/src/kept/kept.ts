@@ -3,7 +3,7 @@ import { figureNames, type FigureName, type Freshness } from '@diatribon/contrac
 import type { WallClock } from '../platform/wallClock.ts'
 import type { Database } from '../platform/database.ts'
 import { sharedRead } from '../platform/sharedRead.ts'
-import { staleOf, perBatch, type StaleFigures } from './bring.ts'
+import { staleOf, perBatch, type StaleFigures } from './workOut.ts'
 import { inTime, settings } from './settings.ts'
 
 /** Commits that follow each other closely are followed together. */

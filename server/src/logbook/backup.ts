@@ -27,7 +27,7 @@ import {
 } from '../platform/tables.ts'
 import { exportBook, playInto } from './book.ts'
 import { chainOf, headsOf, sealOf } from './chain.ts'
-import { sealAndIndexAll } from './keepUp.ts'
+import { sealAndIndexAll } from './sealer.ts'
 
 /*
  * A backup is JSON Lines: a heading, every entry of the book in order, what nobody can rebuild from the book, and a last line

@@ -6,7 +6,7 @@ import { applyAll, type Asked } from '../actions/door.ts'
 import { byIndexesOnly, transaction, type Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import { logEntry } from '../platform/tables.ts'
-import { actionOf } from '../actions/writers/logRow.ts'
+import { actionOf } from '../actions/pieces/logRow.ts'
 
 const pageSize = 2000
 /** Entries per transaction when the book is played. */

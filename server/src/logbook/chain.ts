@@ -4,7 +4,7 @@ import { and, asc, eq, gt, isNull, lte, sql } from 'drizzle-orm'
 import type { BookCheck } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { logEntry, logSeal, printer } from '../platform/tables.ts'
-import type { LogRow } from '../actions/writers/logRow.ts'
+import type { LogRow } from '../actions/pieces/logRow.ts'
 
 const pageSize = 2000
 const mostBreaksShown = 20

@@ -13,7 +13,7 @@ import { kindOf } from '../actions/index.ts'
 import type { Db } from '../platform/database.ts'
 import { logEntry, noteLink, readMark } from '../platform/tables.ts'
 import { hasWords } from './findWords.ts'
-import { actionOf, recordedOf, type LogRow } from '../actions/writers/logRow.ts'
+import { actionOf, recordedOf, type LogRow } from '../actions/pieces/logRow.ts'
 import { namesFor } from './names.ts'
 import { mayAmend } from '../rules/mayAmend.ts'
 

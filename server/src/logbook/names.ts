@@ -19,8 +19,8 @@ import {
   symptom,
   upgrade,
 } from '../platform/tables.ts'
-import type { LogRow } from '../actions/writers/logRow.ts'
-import { measured } from '../actions/writers/measured.ts'
+import type { LogRow } from '../actions/pieces/logRow.ts'
+import { measured } from '../actions/pieces/measured.ts'
 
 /** Names of everything that these lines of the book speak of, and of some more people. */
 export async function namesFor(db: Db, rows: LogRow[], morePeople: string[] = []): Promise<Names> {

@@ -5,7 +5,7 @@ import { readsOn } from '../services/serveRead.ts'
 import { catalogue } from './catalogue.ts'
 import { models } from './models.ts'
 import { usedParts } from './usedParts.ts'
-import { allSlotKinds } from '../actions/writers/slotKinds.ts'
+import { allSlotKinds } from '../actions/pieces/slotKinds.ts'
 
 export function partRoutes(services: Services): Router {
   const router = Router()

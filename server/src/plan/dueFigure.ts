@@ -10,8 +10,8 @@ import { lentOut } from '../rules/lentOut.ts'
 import { printerHeads } from '../rules/printerHeads.ts'
 import { calendarHere, nextMidnight } from '../platform/calendar.ts'
 import { dutiesOf, type Timed } from '../rules/partDuties.ts'
-import { byUse, nextOf, shareOf } from './order.ts'
-import { whensOf } from '../rules/whens.ts'
+import { byUse, nextOf, shareOf } from './byUrgency.ts'
+import { whenReachedOf } from '../rules/whenReached.ts'
 
 /** A printer's line on the Floor, with a mark that is another when anything that falls due there is. */
 type KeptLine = PrinterLine & { mark: string }
@@ -36,7 +36,7 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
     const all = await printerHeads(db, ids)
     const lent = await lentOut(db, ids)
     const heads = all.filter(({ id, state }) => state !== 'retired' && !lent.has(id))
-    const from = { db, now, calendar, heads, whens: await whensOf(db, heads, { calendar, now }) }
+    const from = { db, now, calendar, heads, reached: await whenReachedOf(db, heads, { calendar, now }) }
     const duties = heads.length > 0 ? await dutiesOf(from, await keptJudgements(db), await rulesInForce(db)) : []
     const turns = await turnsOf(from)
     const midnight = nextMidnight(calendar, now).getTime()

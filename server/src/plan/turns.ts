@@ -9,7 +9,7 @@ import { materialChanged, materialFamilies } from '../rules/materialFamily.ts'
 import type { Db } from '../platform/database.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
 import type { DueFrom, Timed } from '../rules/partDuties.ts'
-import type { When } from '../rules/whens.ts'
+import type { WhenReached } from '../rules/whenReached.ts'
 import { checkType, upset } from '../platform/tables.ts'
 
 const soonDays = 7
@@ -31,7 +31,7 @@ interface Pair {
 }
 
 /** The next turn of every check on these printers, with what has happened that calls for one. */
-export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom): Promise<Timed<CheckTurn>[]> {
+export async function turnsOf({ db, now, calendar, heads: here, reached }: DueFrom): Promise<Timed<CheckTurn>[]> {
   if (here.length === 0) return []
   // One after the other: they share the connection of one transaction.
   const types = await contentsOf(db)
@@ -51,7 +51,7 @@ export async function turnsOf({ db, now, calendar, heads: here, whens }: DueFrom
   return pairs.map((pair): Timed<CheckTurn> => {
     const head = given(byId.get(pair.printer_id))
     const total = given(totals.get(head.id))
-    const when = given(whens.get(head.id))
+    const when = given(reached.get(head.id))
     const counted = countedOf(head, pair, total, now)
     const { name, turns, minutes, beforePrint, steps, role, signOff } = given(types.get(pair.check_type_id))
     const { state, due } = nextTurn(turns, counted, ratesOf(when))
@@ -199,7 +199,7 @@ function countedOf(head: PrinterHead, pair: Pair, total: Totals, now: Date) {
   }
 }
 
-function ratesOf({ perDay }: When): Partial<OnTurnClocks> {
+function ratesOf({ perDay }: WhenReached): Partial<OnTurnClocks> {
   return {
     hours: perDay('hours') ?? 0,
     prints: perDay('prints') ?? 0,
@@ -210,7 +210,7 @@ function ratesOf({ perDay }: When): Partial<OnTurnClocks> {
 }
 
 /** Days from now, by the printer's own forecast. */
-function daysUntil(when: When, due: NonNullable<CheckTurn['due']>, head: PrinterHead, now: Date): number | null {
+function daysUntil(when: WhenReached, due: NonNullable<CheckTurn['due']>, head: PrinterHead, now: Date): number | null {
   const { clock, left } = due
   if (left <= 0) return 0
   if (clock === 'days') return left

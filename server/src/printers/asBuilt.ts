@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, gt, inArray, isNull, lte, or, sql } from 'drizzle-orm'
 import type { AsBuilt, BuiltSlot, MachineLimits, Repair } from '@diatribon/contract'
 import { dayMs, builtLimits, combine, counterAt, type Counters, given } from '@diatribon/core'
-import { asPoint } from '../actions/writers/placeEvidence.ts'
+import { asPoint } from '../actions/pieces/placeEvidence.ts'
 import type { Db } from '../platform/database.ts'
 import { Refusal } from '../platform/refusal.ts'
 import {

@@ -10,7 +10,7 @@ import { forecastFigure } from '../plan/forecastFigure.ts'
 import { driftFigure } from '../readings/driftFigure.ts'
 import { scatterFigure } from '../readings/scatterFigure.ts'
 import { costsFigure } from '../costs/costsFigure.ts'
-import type { Figures } from '../kept/bring.ts'
+import type { Figures } from '../kept/workOut.ts'
 
 /** Every kept figure, by its name. */
 export const figures: Figures = {

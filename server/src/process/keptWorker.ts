@@ -1,5 +1,5 @@
 import { forLongWork, openDatabase, type Database } from '../platform/database.ts'
-import { bring } from '../kept/bring.ts'
+import { workOut } from '../kept/workOut.ts'
 import { figures } from './figures.ts'
 import type { KeptTask } from '../kept/kept.ts'
 
@@ -8,5 +8,5 @@ let database: Database | undefined
 /** Works out kept figures beside the threads that answer requests. @returns whose figure is another than before */
 export default function reckonInThread({ databaseUrl, name, ids, nowMs }: KeptTask): Promise<string[]> {
   database ??= openDatabase(databaseUrl, 2, forLongWork)
-  return bring(database.pool, figures, name, ids, new Date(nowMs))
+  return workOut(database.pool, figures, name, ids, new Date(nowMs))
 }

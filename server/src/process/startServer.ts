@@ -6,8 +6,8 @@ import type { AddressInfo } from 'node:net'
 import { createHttpTerminator } from 'http-terminator'
 import type { DestinationStream } from 'pino'
 import { openDoor } from '../actions/door.ts'
-import { openKeeper } from '../logbook/keepUp.ts'
-import { doubtOfOtherProgram } from '../kept/bring.ts'
+import { openSealer } from '../logbook/sealer.ts'
+import { doubtOfOtherProgram } from '../kept/workOut.ts'
 import { openPlanner } from '../services/planner.ts'
 import { openKept, type KeptTask } from '../kept/kept.ts'
 import { openPost } from '../mail/sendMorningMails.ts'
@@ -79,7 +79,7 @@ export async function startServer(options: ServerOptions): Promise<RunningServer
   const database = openDatabase(databaseUrl, undefined, undefined, (err) =>
     logger.warn({ err }, 'a database connection was lost'),
   )
-  const keeper = openKeeper(database.pool, (err) => logger.error({ err }, 'the chain of the book could not be kept up'))
+  const keeper = openSealer(database.pool, (err) => logger.error({ err }, 'the chain of the book could not be kept up'))
   const live = new Live(databaseUrl, database.pool, (err) => logger.warn({ err }, 'the live stream lost its line'))
   await live.listen()
   const programSince = await doubtOfOtherProgram(database.pool, await keptProgram(), clock())

@@ -8,7 +8,7 @@ import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
 import { fitting, partType, printer, printerModel, slot, type StoredJudgement } from '../platform/tables.ts'
 import type { SiteCalendar } from '../platform/calendar.ts'
-import type { When } from './whens.ts'
+import type { WhenReached } from './whenReached.ts'
 
 const daysAhead = 7
 /** With fewer failures than this a chance is worth a word, and no range. */
@@ -20,7 +20,7 @@ export interface DueFrom {
   now: Date
   calendar: SiteCalendar
   heads: PrinterHead[]
-  whens: Map<string, When>
+  reached: Map<string, WhenReached>
 }
 
 /** Something due, and the moments at which it says something else though nothing was touched. */
@@ -31,7 +31,7 @@ export interface Timed<Item> {
 
 /** The next replacement of every part in place on these printers. */
 export async function dutiesOf(
-  { db, now, calendar, heads, whens }: DueFrom,
+  { db, now, calendar, heads, reached }: DueFrom,
   judgements: Map<string, StoredJudgement>,
   rules: RulesInForce,
 ): Promise<Timed<ReplacementDuty>[]> {
@@ -67,7 +67,7 @@ export async function dutiesOf(
     const { interval, isLearned, rule, waits } = ruleInForce(row, head, judgement, rules)
     const age = Math.max(0, row.age)
     const uncountedDays = clock === 'days' ? 0 : Math.max(0, (now.getTime() - Date.parse(head.countedAt)) / dayMs)
-    const { until, perDay } = given(whens.get(head.id))
+    const { until, perDay } = given(reached.get(head.id))
     const on = (ages: Clock, used: number, most: number) => {
       const when = until(ages, most - used)
       return { when, ...dueReplacement(used, most, when?.expected ?? null, uncountedDays) }

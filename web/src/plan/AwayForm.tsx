@@ -1,11 +1,10 @@
 import { Select } from '@mantine/core'
-import { useState } from 'react'
 import type { PersonHere } from '@diatribon/contract'
+import { useSetDraft } from '../forms/useDraft.ts'
 import { usePeople } from '../reads/people.ts'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { DayField } from '../ui/dates.tsx'
-import { useSetAction } from '../session/useSetAction.ts'
 
 const everybody = 'everybody'
 
@@ -14,28 +13,26 @@ export function AwayForm({ today, onClose }: { today: string; onClose: () => voi
   const { person, site, may } = useSession()
   const { data: staff = [] } = usePeople()
   const own = staff.filter(({ id }) => id === person.id || may('keep the staff'))
-  const [who, setWho] = useState<string | null>(person.id)
-  const [day, setDay] = useState(today)
-  const [isAway, setAway] = useState(true)
-  const { submit, problem, fields, busy } = useSetAction('The plan is made anew', onClose)
-  const chosen = own.find(({ id }) => id === who)
-  const send = () => {
-    if (who === everybody)
-      return submit({
-        kind: 'set-calendar',
-        closedWeekdays: site.closedWeekdays,
-        closedDays: changed(site.closedDays, day, isAway),
-      })
-    if (chosen) return submit({ kind: 'set-shifts', personId: chosen.id, ...shiftsWith(chosen, day, isAway) })
-  }
+  const { draft, oneOf, choice, fields, sheet } = useSetDraft(
+    { who: person.id as string, day: today, here: 'away' as 'away' | 'here as usual' },
+    { kind: 'set-calendar', done: 'The plan is made anew', onClose },
+  )
+  const isAway = draft.here === 'away'
   return (
     <ActionDialog
       title="Away or closed"
-      verb={isAway ? (who === everybody ? 'Close the day' : 'Plan without') : 'Plan as usual'}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() => void send()}
+      verb={isAway ? (draft.who === everybody ? 'Close the day' : 'Plan without') : 'Plan as usual'}
+      {...sheet(({ who, day }) => {
+        if (who === everybody)
+          return {
+            kind: 'set-calendar',
+            closedWeekdays: site.closedWeekdays,
+            closedDays: changed(site.closedDays, day, isAway),
+          }
+        const chosen = own.find(({ id }) => id === who)
+        if (!chosen) return 'Choose who it is.'
+        return { kind: 'set-shifts', personId: chosen.id, ...shiftsWith(chosen, day, isAway) }
+      })}
     >
       <Select
         label="Who"
@@ -45,20 +42,11 @@ export function AwayForm({ today, onClose }: { today: string; onClose: () => voi
           ...(may('set up the site') ? [{ value: everybody, label: 'The whole workshop: closed' }] : []),
           ...own.map(({ id, displayName }) => ({ value: id, label: displayName })),
         ]}
-        value={who}
-        onChange={setWho}
-        allowDeselect={false}
+        {...oneOf('who')}
         data-autofocus
       />
-      <Select
-        label="On that day"
-        mt="sm"
-        data={['away', 'here as usual']}
-        value={isAway ? 'away' : 'here as usual'}
-        onChange={(value) => setAway(value === 'away')}
-        allowDeselect={false}
-      />
-      <DayField label="Day" required mt="sm" value={day} onChange={setDay} error={Object.values(fields)[0]} />
+      <Select label="On that day" mt="sm" data={['away', 'here as usual'] as const} {...oneOf('here')} />
+      <DayField label="Day" mt="sm" {...choice('day')} required error={Object.values(fields)[0]} />
     </ActionDialog>
   )
 }

@@ -33,7 +33,7 @@ const empty: PgTable[] = [tables.keptStale]
  * Refused: to try in a transaction on the real tables and take it back (it held every printer of the file for as long as the
  * try took, 22 s for 100,000 rows).
  */
-export async function openTryRoom(
+export async function openDryRun(
   url: string,
   { printerIds, keys }: { printerIds: string[]; keys: string[] },
 ): Promise<{ client: pg.PoolClient; db: Db; close: () => Promise<void> }> {

@@ -31,7 +31,7 @@ export type Figures = { [Name in FigureName]: Figure }
  * Works out those of these figures that no longer hold, and keeps them. Whoever else is at one of them is waited for.
  * @returns those whose result is another than before
  */
-export async function bring(
+export async function workOut(
   pool: pg.Pool,
   figures: Figures,
   name: FigureName,
@@ -40,8 +40,8 @@ export async function bring(
 ): Promise<string[]> {
   const figure = figures[name]
   const changed: string[] = []
-  for (const needed of figure.needs ?? []) await bring(pool, figures, needed, await missingOf(pool, needed), now)
-  for (const base of figure.restsOn ?? []) await bring(pool, figures, base, ids, now)
+  for (const needed of figure.needs ?? []) await workOut(pool, figures, needed, await missingOf(pool, needed), now)
+  for (const base of figure.restsOn ?? []) await workOut(pool, figures, base, ids, now)
   for (let i = 0; i < ids.length; i += perBatch)
     changed.push(...(await bringSome(pool, figure, ids.slice(i, i + perBatch), now)))
   return changed

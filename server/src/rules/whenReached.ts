@@ -9,25 +9,25 @@ const daysBack = 28
 /** Days that are looked up in the calendar; farther ones go on at their mean. */
 const calendarAhead = 120
 
-export type When = ReturnType<typeof whenOf>
+export type WhenReached = ReturnType<typeof reachedBy>
 
 /** When each of these printers reaches so much more on a clock, by its forecast as it is kept. */
-export async function whensOf(
+export async function whenReachedOf(
   db: Db,
   heads: PrinterHead[],
   { calendar, now }: { calendar: SiteCalendar; now: Date },
-): Promise<Map<string, When>> {
+): Promise<Map<string, WhenReached>> {
   const forecasts = await keptResults<HoursForecast | null>(
     db,
     'forecast',
     heads.map(({ id }) => id),
   )
   const ahead = calendarDays(calendar, now, daysBack, calendarAhead)
-  return new Map(heads.map((head) => [head.id, whenOf(head, forecasts.get(head.id) ?? null, ahead, now)]))
+  return new Map(heads.map((head) => [head.id, reachedBy(head, forecasts.get(head.id) ?? null, ahead, now)]))
 }
 
 /** When a printer reaches so much more on a clock, and how much of it a day brings. */
-function whenOf(head: PrinterHead, forecast: HoursForecast | null, ahead: CalendarDay[], now: Date) {
+function reachedBy(head: PrinterHead, forecast: HoursForecast | null, ahead: CalendarDay[], now: Date) {
   const counted = Date.parse(head.countedAt)
   const first = ahead.findIndex(({ endMs }) => endMs > counted)
   const start = first < 0 ? ahead.filter(({ endMs }) => endMs > now.getTime()) : ahead.slice(first)

@@ -9,8 +9,8 @@ import { writeRows } from '../platform/rows.ts'
 import { fitting, logEntry, logSeal, logSearch } from '../platform/tables.ts'
 import { chainOf, headsOf, sealOf } from './chain.ts'
 import { idsIn, namesFor } from './names.ts'
-import { actionOf, type LogRow } from '../actions/writers/logRow.ts'
-import { writersLock } from '../actions/writers/writersLock.ts'
+import { actionOf, type LogRow } from '../actions/pieces/logRow.ts'
+import { writersLock } from '../actions/pieces/writersLock.ts'
 
 /** One keeper at a time, whichever process it runs in. */
 const keeperLock = 4310_0002
@@ -24,7 +24,7 @@ const lockNotAvailable = '55P03'
  * chain inside would make every note on a printer wait for its turn (docs/decisions.md). A line is sealed about a second
  * after it was written, in the order of the numbers.
  */
-export function openKeeper(pool: pg.Pool, onProblem: (error: unknown) => void) {
+export function openSealer(pool: pg.Pool, onProblem: (error: unknown) => void) {
   let timer: NodeJS.Timeout | null = null
   let running: Promise<void> | null = null
   let closed = false
@@ -33,7 +33,7 @@ export function openKeeper(pool: pg.Pool, onProblem: (error: unknown) => void) {
     if (closed || timer || running) return
     timer = setTimeout(() => {
       timer = null
-      running = keepUp(pool)
+      running = sealNew(pool)
         .then(
           (wasHere) => wasHere,
           (error: unknown) => {
@@ -61,7 +61,7 @@ export function openKeeper(pool: pg.Pool, onProblem: (error: unknown) => void) {
 }
 
 /** Seals and indexes everything written so far. @returns false when another process is at it, or a long write is under way */
-export async function keepUp(pool: pg.Pool): Promise<boolean> {
+export async function sealNew(pool: pg.Pool): Promise<boolean> {
   // Whoever still writes a line with a lower number holds this lock; when it is ours for a moment, none is on its way.
   const horizon = await transaction(
     pool,
