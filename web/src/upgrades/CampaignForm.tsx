@@ -1,56 +1,47 @@
 import { Checkbox, MultiSelect, Radio, SimpleGrid, Stack, TextInput } from '@mantine/core'
-import { useMemo, useState } from 'react'
+import { useMemo } from 'react'
 import { trialHalves } from '@diatribon/core'
 import type { UpgradeCandidate, UpgradePage } from '@diatribon/contract'
+import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../session/useAction.ts'
 import { hours, plural } from '../ui/words.ts'
 import { useCandidates } from '../reads/upgrades.ts'
 
 /** An upgrade is rolled out over printers, or tried on a half that is drawn. */
 export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: () => void }) {
   const { content, id: upgradeId } = page.line
-  const { submit, problem, fields, busy } = useAction('Campaign begun', onClose)
   const { data: candidates = [], error } = useCandidates(upgradeId)
   const free = candidates.filter(({ has }) => !has)
   const racks = [...new Set(free.map(({ rack }) => rack))].sort(byNumber)
-  const [name, setName] = useState(`${content.name}, trial`)
-  const [trial, setTrial] = useState('half')
-  // Until somebody chooses, all of them.
-  const [some, setChosen] = useState<string[] | null>(null)
-  const chosen = some ?? free.map(({ id }) => id)
-  const [seed, setSeed] = useState<number | undefined>(() => 1 + Math.floor(Math.random() * 9999))
-  const [missing, setMissing] = useState<string | null>(null)
-  const isTrial = trial === 'half'
+  const { draft, set, words, figure, fields, sheet } = useDraft(
+    () => ({
+      trial: 'half',
+      name: `${content.name}, trial`,
+      // Until somebody chooses, all of them.
+      some: null as string[] | null,
+      seed: (1 + Math.floor(Math.random() * 9999)) as number | undefined,
+    }),
+    { kind: 'open-campaign', done: 'Campaign begun', onClose },
+  )
+  const chosen = draft.some ?? free.map(({ id }) => id)
+  const choose = (ids: string[]) => set('some', ids)
+  const isTrial = draft.trial === 'half'
+  const { problem, ...rest } = sheet(({ name, seed = 1 }) => {
+    if (chosen.length < (isTrial ? 2 : 1))
+      return isTrial ? 'A trial needs two printers at least.' : 'Choose the printers.'
+    const about = { kind: 'open-campaign' as const, campaignId: newKey(), upgradeId, name, printerIds: chosen }
+    return isTrial ? { ...about, seed } : about
+  })
   return (
-    <ActionDialog
-      title={`Campaign: ${content.name}`}
-      verb="Begin"
-      busy={busy}
-      problem={missing ? new Error(missing) : (problem ?? error)}
-      onClose={onClose}
-      onSubmit={() => {
-        if (chosen.length < (isTrial ? 2 : 1))
-          return setMissing(isTrial ? 'A trial needs two printers at least.' : 'Choose the printers.')
-        setMissing(null)
-        void submit({
-          kind: 'open-campaign',
-          campaignId: newKey(),
-          upgradeId,
-          name,
-          printerIds: chosen,
-          ...(isTrial ? { seed: seed ?? 1 } : {}),
-        })
-      }}
-    >
+    <ActionDialog title={`Campaign: ${content.name}`} verb="Begin" {...rest} problem={problem ?? error}>
       <Radio.Group
         label="How?"
-        value={trial}
+        value={draft.trial}
         onChange={(value) => {
-          setTrial(value)
-          setName(value === 'half' ? `${content.name}, trial` : `${content.name}, all`)
+          set('trial', value)
+          set('name', value === 'half' ? `${content.name}, trial` : `${content.name}, all`)
         }}
       >
         <Stack gap="xs" mt={6}>
@@ -63,15 +54,7 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
           <Radio value="all" size="md" label="All of them" />
         </Stack>
       </Radio.Group>
-      <TextInput
-        label="Name"
-        required
-        mt="sm"
-        maxLength={80}
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        error={fields.name}
-      />
+      <TextInput label="Name" mt="sm" {...words('name')} />
       <Checkbox.Group label="Racks" mt="sm" value={racksWhole(free, chosen)}>
         <SimpleGrid cols={{ base: 2, xs: 3 }} spacing={4} mt={4}>
           {racks.map((rack) => {
@@ -83,27 +66,22 @@ export function CampaignForm({ page, onClose }: { page: UpgradePage; onClose: ()
                 size="md"
                 label={`Rack ${rack} (${own.length})`}
                 onChange={({ currentTarget }) =>
-                  setChosen([...chosen.filter((id) => !own.includes(id)), ...(currentTarget.checked ? own : [])])
+                  choose([...chosen.filter((id) => !own.includes(id)), ...(currentTarget.checked ? own : [])])
                 }
               />
             )
           })}
         </SimpleGrid>
       </Checkbox.Group>
-      <Printers free={free} chosen={chosen} onChange={setChosen} error={fields.printerIds} />
+      <Printers free={free} chosen={chosen} onChange={choose} error={fields.printerIds} />
       {isTrial && (
         <>
           <FigureField
             label="Number of the draw"
             description="It is kept: the same number draws the same half."
-            min={0}
-            max={2_147_483_647}
-            allowDecimal={false}
-            value={seed}
-            onChange={setSeed}
-            error={fields.seed}
+            {...figure('seed')}
           />
-          <Halves printers={free.filter(({ id }) => chosen.includes(id))} seed={seed ?? 1} />
+          <Halves printers={free.filter(({ id }) => chosen.includes(id))} seed={draft.seed ?? 1} />
         </>
       )}
     </ActionDialog>
