@@ -152,26 +152,31 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
   const tasks = visits.reduce((sum, visit) => sum + visit.tasks.length, 0)
   return (
     <div className={classes.summary}>
-      <span className={classes.out}>
-        <Button variant="default" size="compact-md" component="a" href="/api/plan/week-sheet" target="_blank">
-          Week sheet
-        </Button>
-        <Button
-          variant="default"
-          size="compact-md"
-          onClick={() => downloadText(`plan-${page.days[0]?.day ?? ''}.csv`, planCsv(page, site.currency), 'text/csv')}
-        >
-          As CSV
-        </Button>
-        <Button variant="default" size="compact-md" onClick={onAway}>
-          Away or closed
-        </Button>
-        {onRules && (
-          <Button variant="default" size="compact-md" onClick={onRules}>
-            Rules of the plan
+      <div className={classes.acts}>
+        <span className={classes.out}>
+          <Button variant="default" size="compact-md" component="a" href="/api/plan/week-sheet" target="_blank">
+            Week sheet
           </Button>
-        )}
-      </span>
+          <Button
+            variant="default"
+            size="compact-md"
+            onClick={() =>
+              downloadText(`plan-${page.days[0]?.day ?? ''}.csv`, planCsv(page, site.currency), 'text/csv')
+            }
+          >
+            As CSV
+          </Button>
+          <Button variant="default" size="compact-md" onClick={onAway}>
+            Away or closed
+          </Button>
+          {onRules && (
+            <Button variant="default" size="compact-md" onClick={onRules}>
+              Rules of the plan
+            </Button>
+          )}
+        </span>
+        {isBeingSolved && <Solving page={page} />}
+      </div>
       <p role="status">
         {plural(visits.length, 'visit')} with {plural(tasks, 'task')}, made {ago(madeAt, nowMs())}.{' '}
         {cost < 1
@@ -180,7 +185,6 @@ function Summary(props: { page: FortnightPage; onRules: (() => void) | null; onA
         {isByRoom &&
           'There is too much for one piece: it is planned room by room, and a plan over all at once may be cheaper. '}
       </p>
-      <div className={classes.solving}>{isBeingSolved && <Solving page={page} />}</div>
     </div>
   )
 }
@@ -197,7 +201,7 @@ function Solving({ page: { madeAt, secondsToSolve } }: { page: FortnightPage }) 
     call('POST', '/api/plan/stop').then(() => fetchAnew((address) => address.startsWith('/api/plan')), setProblem)
   }
   return (
-    <>
+    <div className={classes.solving}>
       <b>Looking for a better plan, {secondsToSolve} s at most</b>
       <Progress
         value={Math.min(100, (100 * passed) / secondsToSolve)}
@@ -210,7 +214,7 @@ function Solving({ page: { madeAt, secondsToSolve } }: { page: FortnightPage }) 
         </Button>
       )}
       <Problem error={problem} />
-    </>
+    </div>
   )
 }
 
