@@ -35,5 +35,5 @@ export default {
   ],
   testSequencer: '<rootDir>/tools/setup/testOrder.mjs',
   // A test that hangs must end; how long things take is for the bench.
-  testTimeout: 180_000,
+  testTimeout: 300_000,
 }

@@ -42,8 +42,10 @@ runCommand(async () => {
     if (wants('server') || wants('journeys')) {
       // Throw-away data: what a crash would lose does not matter here, so commits need not wait for the disk.
       cluster = await startCluster(bin, clusterFolder(home, 'test-database'), { fsync: 'off', max_connections: '200' })
-      const { buildServer, distFolder } = await import('./setup/build.mjs')
+      // Before the tests that start whole programs, whose patience is not meant for building.
+      const { buildServer, buildWeb, distFolder } = await import('./setup/build.mjs')
       await buildServer()
+      await buildWeb()
       const env = { TEST_DATABASE_URL: cluster.url, DIATRIBON_WORKERS: distFolder }
       if (wants('server') && !(await jest('server', results, env, counts, only))) failed.push('server')
       if (wants('journeys') && !(await journeys(results, env, counts, only))) failed.push('journeys')
@@ -124,8 +126,6 @@ async function jest(project, results, env, counts, only, projects = [project]) {
  * processes of its own, so that journeys side by side do not disturb each other.
  */
 async function journeys(results, env, counts, only) {
-  const { buildWeb } = await import('./setup/build.mjs')
-  await buildWeb()
   const { startTwoServers } = await import('./setup/twoServers.mjs')
   const pairs = await Promise.all([startTwoServers(env.TEST_DATABASE_URL), startTwoServers(env.TEST_DATABASE_URL)])
   const file = join(results, 'journeys.json')
