@@ -89,6 +89,27 @@ function isAlive(pid: number): boolean {
   }
 }
 
+it('gives out files of the page as they were compressed at build, to whoever can read them so', async () => {
+  const one = start({})
+  const url = await one.ready()
+  const script = /\/assets\/[^"]+\.js/.exec(await (await fetch(url)).text())![0]
+  const bytes = readFileSync(join(root, 'web', 'dist', script))
+  for (const [asked, encoding] of [
+    ['br, gzip', 'br'],
+    ['gzip', 'gzip'],
+    ['identity', null],
+  ] as const) {
+    const answer = await fetch(url + script, { headers: { 'accept-encoding': asked } })
+    expect([answer.status, answer.headers.get('content-encoding')]).toEqual([200, encoding])
+    expect(answer.headers.get('content-type')).toContain('javascript')
+    expect(answer.headers.get('cache-control')).toContain('immutable')
+    expect(Buffer.from(await answer.arrayBuffer()).equals(bytes)).toBe(true)
+  }
+  expect((await fetch(`${url}/assets/none.js`)).status).toBe(404)
+  one.child.kill('SIGTERM')
+  expect(await one.ended).toBe(0)
+})
+
 it('starts a server again that was killed, and stops at once when told to', async () => {
   const one = start({})
   const url = await one.ready()

@@ -1,4 +1,4 @@
-import { Button } from '@mantine/core'
+import { Button, Group } from '@mantine/core'
 import { Link, useSearchParams } from 'react-router'
 import {
   goOnWords,
@@ -11,6 +11,7 @@ import {
 import { DutyLine } from '../faults/OpenFaults.tsx'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
+import { PageHead } from '../ui/PageHead.tsx'
 import { OutMark } from '../ui/marks.tsx'
 import { moment, plural } from '../ui/words.ts'
 import { MomentField } from '../ui/dates.tsx'
@@ -25,23 +26,24 @@ export function HandoverPage() {
   const page = useHandover(since)
   return (
     <>
-      <div className={classes.head}>
-        <h1>Handover</h1>
-        <MomentField
-          value={since ?? undefined}
-          onChange={(at) => setQuery(at ? { since: at } : {}, { replace: true })}
-          label="From (empty: end of your last shift)"
-        />
-        <Button
-          size="sm"
-          variant="default"
-          component="a"
-          href={`/api/reports/handover?since=${encodeURIComponent(since ?? '')}`}
-          target="_blank"
-        >
-          As PDF
-        </Button>
-      </div>
+      <PageHead title="Handover">
+        <Group gap="sm">
+          <MomentField
+            value={since ?? undefined}
+            onChange={(at) => setQuery(at ? { since: at } : {}, { replace: true })}
+            label="From (empty: end of your last shift)"
+          />
+          <Button
+            size="sm"
+            variant="default"
+            component="a"
+            href={`/api/reports/handover?since=${encodeURIComponent(since ?? '')}`}
+            target="_blank"
+          >
+            As PDF
+          </Button>
+        </Group>
+      </PageHead>
       <AsyncView of={page}>{(data) => <Sheet page={data} />}</AsyncView>
     </>
   )

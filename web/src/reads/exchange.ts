@@ -1,5 +1,5 @@
-import useSWR from 'swr'
-import type { ImportNames } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
+import { useRead } from '../ui/useRead.ts'
 
 /** Names of this workshop that a table may use. @param asked false: nothing is fetched */
-export const useImportNames = (asked: boolean) => useSWR<ImportNames, unknown>(asked ? '/api/import/names' : null)
+export const useImportNames = (asked: boolean) => useRead(reads.importNames, asked ? {} : null)

@@ -5,7 +5,7 @@ import { putInOutbox } from './outbox.ts'
 import { useSession } from './session.tsx'
 import { NoConnection } from '../ui/api.ts'
 import { useFetchAnew } from '../ui/fetchAnew.ts'
-import { openSending, type FormAction } from '../ui/openSending.ts'
+import { openSending, type FormAction } from './openSending.ts'
 
 export type { FormAction }
 

@@ -1,6 +1,6 @@
 import type { Action } from '@diatribon/contract'
 import { cutOff, json, startTestServer } from '../../test/testServer.ts'
-import { Refused } from './api.ts'
+import { Refused } from '../ui/api.ts'
 import { openSending, type FormAction } from './openSending.ts'
 
 let server: Awaited<ReturnType<typeof startTestServer>>

@@ -1,8 +1,8 @@
 import { given } from '@diatribon/core'
 import type { Action } from '@diatribon/contract'
-import { isKnown, NoConnection, Refused, send, sendTogether, untilKnown } from './api.ts'
-import { newKey } from './newKey.ts'
-import { wrongFields } from './wrongFields.ts'
+import { isKnown, NoConnection, Refused, send, sendTogether, untilKnown } from '../ui/api.ts'
+import { newKey } from '../ui/newKey.ts'
+import { wrongFields } from '../ui/wrongFields.ts'
 
 /** An action as a form knows it: the key and the moment are added when it is sent. */
 type WithoutHeader<A> = A extends Action ? Omit<A, 'key' | 'at'> & { at?: string } : never
