@@ -419,7 +419,7 @@ export { readInput } from './fields/readInput.ts'
 export { easyPin } from './people/pin.ts'
 export { firstYear, isDay, lastYear, readMoment } from './moments.ts'
 export { momentField } from './momentFields.ts'
-export { momentAt, wallOf, zonedMoment } from './zone.ts'
+export { addDays, momentAt, wallOf, zonedMoment } from './zone.ts'
 export type { PracticeFleet } from './trainer/practiceFleet.ts'
 export {
   mailSecurities,

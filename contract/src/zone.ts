@@ -21,3 +21,10 @@ export function zonedMoment(timeZone: string, wallMs: number): number {
   const wall = new Date(wallMs).toISOString().slice(0, 19).replace('T', ' ')
   return dayjs.tz(wall, 'YYYY-MM-DD HH:mm:ss', timeZone).valueOf()
 }
+
+/** So many days after a day, or before it. */
+export const addDays = (day: string, days: number) => {
+  const date = new Date(`${day}T00:00:00Z`)
+  date.setUTCDate(date.getUTCDate() + days)
+  return date.toISOString().slice(0, 10)
+}

@@ -39,10 +39,14 @@ beforeAll(async () => {
 afterAll(() => shop.close())
 
 /** Somebody new of a role, signed in. */
-async function somebody(role: Role, offs: SignOff[] = []): Promise<{ client: Client; personId: string }> {
+async function somebody(
+  role: Role,
+  offs: SignOff[] = [],
+  lead = shop.lead,
+): Promise<{ client: Client; personId: string }> {
   const personId = randomUUID()
   const name = `p${personId.slice(0, 8)}`
-  await shop.lead.act({ kind: 'admit-person', personId, name, displayName: name, role })
+  await lead.act({ kind: 'admit-person', personId, name, displayName: name, role })
   await setPin(shop.server.services.database.db, personId, pin)
   for (const signOff of offs) await shop.lead.act({ kind: 'give-sign-off', personId, signOff, until: null })
   return { client: await new Client(shop.server).signIn(name), personId }
@@ -244,6 +248,21 @@ describe('hands-on work: every kind that asks for it, each role, signed off or n
     await client.act(swap)
     moment = now + 24 * 3600_000
     expect((await client.refused(swap)).code).toBe('no-sign-off')
+    moment = now
+  })
+
+  it('ends with its day by the clock of the workshop, not of Greenwich', async () => {
+    const slotId = await slot('Nozzle')
+    // In summer the workshop is an hour ahead: there its next day has begun.
+    moment = Date.parse('2027-07-15T23:30:00Z')
+    const lead = await new Client(shop.server).signIn('lead')
+    const { client, personId } = await somebody('technician', [], lead)
+    const swap = { kind: 'swap-part' as const, printerId: shop.ids.printer, slotId, ...nozzle }
+    const give = (until: string) => lead.act({ kind: 'give-sign-off', personId, signOff: 'hot work', until })
+    await give('2027-07-15')
+    expect((await client.refused(swap)).code).toBe('no-sign-off')
+    await give('2027-07-16')
+    await client.act(swap)
     moment = now
   })
 })

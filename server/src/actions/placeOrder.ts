@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm'
-import type { PlaceOrder } from '@diatribon/contract'
-import { addDays } from '../platform/calendar.ts'
+import { addDays, type PlaceOrder } from '@diatribon/contract'
 import { badInput } from '../platform/refusal.ts'
 import { stockOrder } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'

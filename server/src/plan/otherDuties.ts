@@ -1,6 +1,5 @@
 import { and, eq, isNull, lte } from 'drizzle-orm'
-import type { OtherDuty, Urgency } from '@diatribon/contract'
-import { addDays } from '../platform/calendar.ts'
+import { addDays, type OtherDuty, type Urgency } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { person, printerModel, signOff } from '../platform/tables.ts'
 import { lentOut } from '../rules/lentOut.ts'

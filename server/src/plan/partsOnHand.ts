@@ -1,6 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm'
-import type { PlannedTask } from '@diatribon/contract'
-import { addDays } from '../platform/calendar.ts'
+import { addDays, type PlannedTask } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { groupBy } from '../platform/groupBy.ts'
 import { stockItem } from '../platform/tables.ts'

@@ -75,7 +75,7 @@ export async function planDays(
     const people = open
       ? staff
           .map((one) => {
-            const own = (given.get(one.id) ?? []).filter((row) => signOffHolds(row, new Date(startMs)))
+            const own = (given.get(one.id) ?? []).filter((row) => signOffHolds(row, date))
             return {
               id: one.id,
               name: one.displayName,

@@ -1,5 +1,6 @@
 import { and, eq, isNull, lte, or, sql } from 'drizzle-orm'
 import {
+  addDays,
   firstClock,
   type CheckTurn,
   type OnHoldOrder,
@@ -14,7 +15,6 @@ import { upgradesDue } from './upgradesDue.ts'
 import { allSlotKinds } from '../actions/pieces/slotKinds.ts'
 import { madeDuties } from '../faults/openFaults.ts'
 import { replacementCosts } from '../lives/judgementFigure.ts'
-import { addDays } from '../platform/calendar.ts'
 import type { Db } from '../platform/database.ts'
 import { asItStands, outOfUse } from '../rules/outOfUse.ts'
 import { checkType, dueItem, partType, person, printer, site, taskChoice } from '../platform/tables.ts'

@@ -1,9 +1,16 @@
 import { createHash } from 'node:crypto'
 import { and, desc, eq, gte, isNull, lt, lte, sql } from 'drizzle-orm'
-import type { Freshness, Kit, PlannedDay, PlannedTask, PlanRules } from '@diatribon/contract'
+import {
+  addDays,
+  type Freshness,
+  type Kit,
+  type PlannedDay,
+  type PlannedTask,
+  type PlanRules,
+} from '@diatribon/contract'
 import type { Assignment, PlanAnswer, PlanProblem, PlanTask } from '@diatribon/core'
 import { leastFresh } from '../kept/leastFresh.ts'
-import { addDays, calendarHere, type SiteCalendar } from '../platform/calendar.ts'
+import { calendarHere, type SiteCalendar } from '../platform/calendar.ts'
 import type { Database, Db } from '../platform/database.ts'
 import { booking, job, keptPlan, printerModel } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'

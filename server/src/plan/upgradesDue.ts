@@ -1,6 +1,7 @@
 import { eq, isNull, sql } from 'drizzle-orm'
-import type { OtherDuty, UpgradeContent } from '@diatribon/contract'
-import { addDays } from '../platform/calendar.ts'
+import { addDays, type OtherDuty, type UpgradeContent } from '@diatribon/contract'
+import { calendarHere } from '../platform/calendar.ts'
+import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
 import { campaign, upgrade } from '../platform/tables.ts'
 import { lentOut } from '../rules/lentOut.ts'
@@ -40,11 +41,12 @@ export async function upgradesDue(db: Db, today: string): Promise<UpgradeDue[]> 
   )
   const lent = await lentOut(db)
   const out = await outOfUse(db)
+  const day = dayIn((await calendarHere(db)).timeZone)
   const spots = new Map(heads.map((head) => [head.id, head]))
   return wanted.flatMap(({ row, content, printerId }): UpgradeDue[] => {
     const head = spots.get(printerId)
     if (!head || head.state === 'retired' || lent.has(printerId)) return []
-    const dueDate = addDays(row.at.toISOString().slice(0, 10), daysOfCampaign)
+    const dueDate = addDays(day(row.at), daysOfCampaign)
     return [
       {
         id: `upgrade ${row.id} ${printerId}`,

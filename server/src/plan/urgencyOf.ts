@@ -1,5 +1,4 @@
-import type { Urgency } from '@diatribon/contract'
-import { addDays } from '../platform/calendar.ts'
+import { addDays, type Urgency } from '@diatribon/contract'
 
 /** How urgent something is that is due on a day. */
 export const dayOf = (day: string, today: string): Urgency =>

@@ -59,10 +59,3 @@ function startOfDay(timeZone: string, utc: number): number {
   }
   return start
 }
-
-/** So many days after a day. */
-export const addDays = (day: string, days: number) => {
-  const date = new Date(`${day}T00:00:00Z`)
-  date.setUTCDate(date.getUTCDate() + days)
-  return date.toISOString().slice(0, 10)
-}

@@ -15,8 +15,8 @@ export interface Needed {
 export async function mayDoFor(db: Db, reader: { id: string; role: Role }, now: Date) {
   const [place] = await db.select({ relaxed: site.relaxed, timeZone: site.timeZone }).from(site).limit(1)
   const people = (await db.select().from(person)).filter(isStaff)
-  const given = (await db.select().from(signOff)).filter((one) => signOffHolds(one, now))
   const moment: LocalMoment = localMoment(place?.timeZone ?? 'UTC', now)
+  const given = (await db.select().from(signOff)).filter((one) => signOffHolds(one, moment.day))
   const here = new Set(people.filter((one) => isOnShift(shiftsOf(one), moment)).map(({ id }) => id))
   const own = groupBy(given, ({ personId }) => personId)
   const has = (personId: string, what: SignOff, modelId: string | null) =>

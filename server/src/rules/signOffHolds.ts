@@ -1,11 +1,11 @@
 import type { signOff } from '../platform/tables.ts'
 
-/** Whether a sign-off is in force at a moment: not withdrawn, and its last day (UTC) not over. */
+/** Whether a sign-off is in force on a day of the workshop: not withdrawn, and its last day not over. */
 export function signOffHolds(
   { until, withdrawnSeq }: Pick<typeof signOff.$inferSelect, 'until' | 'withdrawnSeq'>,
-  at: Date,
+  day: string,
 ): boolean {
-  return withdrawnSeq === null && (until === null || until >= at.toISOString().slice(0, 10))
+  return withdrawnSeq === null && (until === null || until >= day)
 }
 
 /** A person has each sign-off once for all models, and once more for each model. */

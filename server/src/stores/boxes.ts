@@ -1,6 +1,5 @@
 import { asc, eq } from 'drizzle-orm'
-import type { Box } from '@diatribon/contract'
-import { addDays } from '../platform/calendar.ts'
+import { addDays, type Box } from '@diatribon/contract'
 import type { Db } from '../platform/database.ts'
 import { box, person } from '../platform/tables.ts'
 import { dayIn } from '../platform/wallClock.ts'

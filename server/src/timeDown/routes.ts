@@ -1,4 +1,4 @@
-import { reads, zonedMoment } from '@diatribon/contract'
+import { addDays, reads, zonedMoment } from '@diatribon/contract'
 import { dayMs } from '@diatribon/core'
 import { Router } from 'express'
 import { dayFrom } from '../platform/moments.ts'
@@ -20,7 +20,7 @@ export function timeDownRoutes(services: Services): Router {
       const asked = request.query[field] === undefined ? usual : String(request.query[field])
       return new Date(zonedMoment(timeZone, Date.parse(dayFrom(asked, field)) + plus * dayMs))
     }
-    const from = day('from', new Date(Date.parse(today) - usualDays * dayMs).toISOString().slice(0, 10), 0)
+    const from = day('from', addDays(today, -usualDays), 0)
     const until = new Date(Math.min(day('until', today, 1).getTime(), now.getTime()))
     if (from >= until) throw badInput('from', 'The beginning must lie before the end, and before now.')
     return await downtimePage(db, from, until)

@@ -5,7 +5,6 @@ import {
   capital,
   costGroups,
   costKinds,
-  wallOf,
   type CostGroup,
   type CostLine,
   type CostsPage as Page,
@@ -28,10 +27,10 @@ import { useCosts } from '../reads/costs.ts'
 
 /** What maintenance costs: by printer, model, part type or month, with the entries behind it. */
 export function CostsPage() {
-  const { site, may, nowMs } = useSession()
+  const { site, may, dayHere } = useSession()
   const [query, change] = useQuery()
   const [setting, setSetting] = useState(false)
-  const today = wallOf(new Date(nowMs()).toISOString(), site.timeZone).day
+  const today = dayHere()
   const from = query.get('from') ?? yearBefore(today)
   const until = query.get('until') ?? today
   const by = costGroups.find((one) => one === query.get('by')) ?? 'printer'

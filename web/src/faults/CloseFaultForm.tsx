@@ -12,8 +12,12 @@ import { BroughtAboutField, TopicField } from '../forms/ClosingFields.tsx'
 /** What it was, who or what brought it about, what was done, and whether for good. */
 export function CloseFaultForm({ page, onClose }: { page: FaultPage; onClose: () => void }) {
   const { fault, printer, partsChanged } = page
-  const { nowMs } = useSession()
-  const form = useDraft(() => closingBegun(page, nowMs()), { kind: 'close-fault', done: 'Fault closed', onClose })
+  const { nowMs, dayHere } = useSession()
+  const form = useDraft(() => closingBegun(page, nowMs(), dayHere(7)), {
+    kind: 'close-fault',
+    done: 'Fault closed',
+    onClose,
+  })
   const { draft, words, figure, choice, list } = form
   return (
     <ActionDialog

@@ -14,9 +14,8 @@ import { useFaults, usePromises } from '../reads/faults.ts'
 
 /** Everything that is reported and not closed, and everything that is mended for now only. */
 export function FaultsPage() {
-  const { nowMs } = useSession()
+  const { nowMs, dayHere } = useSession()
   const faults = useFaults()
-  const today = new Date(nowMs()).toISOString().slice(0, 10)
   return (
     <>
       <PageHead title="Faults" says="What somebody saw and nobody has settled yet; those that say stop come first.">
@@ -44,7 +43,7 @@ export function FaultsPage() {
           )
         }
       </AsyncView>
-      <Promises today={today} />
+      <Promises today={dayHere()} />
     </>
   )
 }

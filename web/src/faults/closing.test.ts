@@ -2,6 +2,7 @@ import type { FaultPage } from '@diatribon/contract'
 import { closeFault, closingBegun } from './closing.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
+const inAWeek = '2026-11-27'
 const cause = (id: string, mechanism: string) => ({ cause: { id, name: id, mechanism } })
 const page = (over: object = {}) =>
   ({
@@ -16,7 +17,7 @@ const said = { broughtAbout: 'wear', permanence: 'permanent', minutes: 20, what:
 
 describe('the closing of a fault', () => {
   it('begins with the likeliest cause, where nothing has helped yet', () =>
-    expect(closingBegun(page(), now)).toMatchObject({
+    expect(closingBegun(page(), now, inAWeek)).toMatchObject({
       causeId: 'likely',
       what: '',
       minutes: undefined,
@@ -31,8 +32,10 @@ describe('the closing of a fault', () => {
       words,
     })
     const steps = [change('likely', 'still there', 'Oiled'), change('rare', 'gone', 'Pulley tightened')]
-    expect(closingBegun(page({ steps }), now)).toMatchObject({ causeId: 'rare', what: 'Pulley tightened' })
-    expect(closingBegun(page({ steps: [change(null, 'gone', 'A knock')] }), now)).toMatchObject({ causeId: 'other' })
+    expect(closingBegun(page({ steps }), now, inAWeek)).toMatchObject({ causeId: 'rare', what: 'Pulley tightened' })
+    expect(closingBegun(page({ steps: [change(null, 'gone', 'A knock')] }), now, inAWeek)).toMatchObject({
+      causeId: 'other',
+    })
   })
 
   it('counts the minutes at work, up to now where somebody still is', () => {
@@ -40,18 +43,18 @@ describe('the closing of a fault', () => {
       { from: '2026-11-20T08:00:00Z', until: '2026-11-20T08:20:00Z' },
       { from: '2026-11-20T09:50:00Z', until: null },
     ]
-    expect(closingBegun(page({ work }), now).minutes).toBe(30)
+    expect(closingBegun(page({ work }), now, inAWeek).minutes).toBe(30)
   })
 
   it('is not sent while something is missing, and says what', () => {
-    const begun = closingBegun(page(), now)
+    const begun = closingBegun(page(), now, inAWeek)
     expect(closeFault(page(), begun)).toContain('brought it about')
     expect(closeFault(page(), { ...begun, broughtAbout: 'wear' })).toContain('for good')
     expect(closeFault(page(), { ...begun, ...said, minutes: undefined })).toContain('minutes')
   })
 
   it('has the mechanism of its cause unless somebody says another, and a promise only of what is not for good', () => {
-    const begun = { ...closingBegun(page(), now), ...said }
+    const begun = { ...closingBegun(page(), now, inAWeek), ...said }
     expect(closeFault(page(), begun)).toMatchObject({ causeId: 'likely', mechanism: 'Dry rail' })
     expect(closeFault(page(), begun)).not.toHaveProperty('promise')
     const own = {

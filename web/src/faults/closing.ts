@@ -21,12 +21,10 @@ export interface ClosingDraft {
   photosAfter: string[]
 }
 
-const weekMs = 7 * 24 * 3600_000
-
 export const causesOffered = ({ diagnosis }: FaultPage): Cause[] => (diagnosis?.causes ?? []).map(({ cause }) => cause)
 
 /** Begins with the change that helped and its cause, else the likeliest cause, and with the minutes that somebody was at work. */
-export function closingBegun(page: FaultPage, nowMs: number): ClosingDraft {
+export function closingBegun(page: FaultPage, nowMs: number, inAWeek: string): ClosingDraft {
   const causes = causesOffered(page)
   const helped = page.steps.findLast(({ kind, outcome }) => kind === 'change' && outcome === 'gone')
   const first = causes.find(({ id }) => id === helped?.causeId) ?? (helped ? undefined : causes[0])
@@ -44,7 +42,7 @@ export function closingBegun(page: FaultPage, nowMs: number): ClosingDraft {
     permanence: '',
     dutyId: newKey(),
     promised: '',
-    dueDate: new Date(nowMs + weekMs).toISOString().slice(0, 10),
+    dueDate: inAWeek,
     photosBefore: [],
     photosAfter: [],
   }

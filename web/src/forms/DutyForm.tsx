@@ -8,9 +8,8 @@ import { newKey } from '../ui/newKey.ts'
 /** Something to be done on a printer by a day. */
 export function DutyForm(props: { printer: { id: string; name: string }; what?: string; onClose: () => void }) {
   const { printer, what = '', onClose } = props
-  const { nowMs } = useSession()
-  const inAWeek = () => new Date(nowMs() + 7 * 24 * 3600_000).toISOString().slice(0, 10)
-  const { words, choice, sheet } = useDraft(() => ({ what, dutyId: newKey(), dueDate: inAWeek() }), {
+  const { dayHere } = useSession()
+  const { words, choice, sheet } = useDraft(() => ({ what, dutyId: newKey(), dueDate: dayHere(7) }), {
     kind: 'make-duty',
     done: 'Duty made: it is on the Round',
     onClose,

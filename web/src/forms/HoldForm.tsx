@@ -1,4 +1,3 @@
-import { dayMs } from '@diatribon/core'
 import { Checkbox, Group, Textarea } from '@mantine/core'
 import type { PrinterHead } from '@diatribon/contract'
 import { told } from './told.ts'
@@ -21,7 +20,7 @@ interface HoldFormProps {
 export function HoldForm({ printer, reason = '', onClose }: HoldFormProps) {
   const kind = printer.state !== 'on hold' ? 'hold-printer' : 'release-printer'
   const holding = kind === 'hold-printer'
-  const { may, nowMs } = useSession()
+  const { may, dayHere } = useSession()
   const { draft, words, tick, set, sheet } = useDraft(
     () => ({ said: reason, lookAgain: true, after: 10 as number | undefined, dutyId: newKey() }),
     { kind, done: `${printer.name}: ${holding ? 'on hold' : 'back in service'}`, onClose },
@@ -35,7 +34,7 @@ export function HoldForm({ printer, reason = '', onClose }: HoldFormProps) {
       {...sheet(({ said, lookAgain, after, dutyId }) => {
         if (kind === 'hold-printer') return { kind, printerId: printer.id, reason: said }
         const release: FormAction = { kind, printerId: printer.id, ...told({ note: said }) }
-        return offersLook && lookAgain && after ? [release, lookAgainDuty(printer, dutyId, after, nowMs())] : [release]
+        return offersLook && lookAgain && after ? [release, lookAgainDuty(printer, dutyId, after, dayHere)] : [release]
       })}
     >
       {!holding && printer.holdReason && (
@@ -76,7 +75,7 @@ function lookAgainDuty(
   { id, holdReason, runHours = 0, hoursPerDay }: HoldFormProps['printer'],
   dutyId: string,
   after: number,
-  nowMs: number,
+  dayHere: (daysOn: number) => string,
 ): FormAction {
   const days = Math.max(1, Math.ceil(after / (hoursPerDay || 8)))
   return {
@@ -84,7 +83,7 @@ function lookAgainDuty(
     printerId: id,
     dutyId,
     what: `Look whether it holds: ${holdReason ?? ''}`.slice(0, 500),
-    dueDate: new Date(nowMs + days * dayMs).toISOString().slice(0, 10),
+    dueDate: dayHere(days),
     dueRunHours: Math.round(runHours + after),
   }
 }

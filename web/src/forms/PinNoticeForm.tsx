@@ -7,9 +7,8 @@ import { newKey } from '../ui/newKey.ts'
 
 /** Something that everybody must know, pinned until a day. */
 export function PinNoticeForm({ onClose }: { onClose: () => void }) {
-  const { nowMs } = useSession()
-  const inAWeek = () => new Date(nowMs() + 7 * 24 * 3600_000).toISOString().slice(0, 10)
-  const { words, choice, sheet } = useDraft(() => ({ noticeId: newKey(), text: '', until: inAWeek() }), {
+  const { dayHere } = useSession()
+  const { words, choice, sheet } = useDraft(() => ({ noticeId: newKey(), text: '', until: dayHere(7) }), {
     kind: 'pin-notice',
     done: 'Pinned: everybody sees it',
     onClose,

@@ -1,7 +1,7 @@
 import { MultiSelect, TextInput } from '@mantine/core'
 import { useMemo, useState } from 'react'
 import { sharedGoods, type GoodsShare } from '@diatribon/core'
-import { momentAt, wallOf, type FloorPrinter } from '@diatribon/contract'
+import { momentAt, type FloorPrinter } from '@diatribon/contract'
 import { useFloor } from '../reads/printers.ts'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -14,7 +14,7 @@ import { hours } from '../ui/words.ts'
 
 /** Goods that several printers made together, shared out by what each usually runs. */
 export function FarmGoodsForm({ onClose }: { onClose: () => void }) {
-  const { site, nowMs } = useSession()
+  const { site, nowMs, dayHere } = useSession()
   const { data: floor } = useFloor()
   const printers = useMemo(
     () => (floor?.racks ?? []).flatMap(({ printers: own }) => own).filter(({ state }) => state !== 'retired'),
@@ -98,7 +98,7 @@ export function FarmGoodsForm({ onClose }: { onClose: () => void }) {
         label="Since"
         required
         mt="sm"
-        maxDate={wallOf(new Date(nowMs()).toISOString(), site.timeZone).day}
+        maxDate={dayHere()}
         value={from}
         onChange={setFrom}
         error={fields.from}

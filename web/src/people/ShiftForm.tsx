@@ -11,7 +11,7 @@ import { weekdays, weekOrder } from './shiftWords.ts'
 
 /** When somebody is here: every week, and on single days that replace the week's. */
 export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
-  const { nowMs } = useSession()
+  const { dayHere } = useSession()
   const { draft, set, fields, sheet } = useSetDraft(person.shifts, { kind: 'set-shifts', done: 'Shifts set', onClose })
   const week = rowsOf<(typeof draft.weekly)[number]>((to) => set('weekly', to))
   const single = rowsOf<(typeof draft.days)[number]>((to) => set('days', to))
@@ -76,12 +76,7 @@ export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: ()
           ))}
         </Line>
       ))}
-      <Button
-        variant="default"
-        size="sm"
-        mt="xs"
-        onClick={() => single.add({ day: new Date(nowMs()).toISOString().slice(0, 10), spans: [] })}
-      >
+      <Button variant="default" size="sm" mt="xs" onClick={() => single.add({ day: dayHere(), spans: [] })}>
         Add a day
       </Button>
     </ActionDialog>

@@ -10,9 +10,8 @@ import { NoteField } from '../ui/NoteField.tsx'
 
 /** Somebody was trained. */
 export function TrainingForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
-  const { nowMs } = useSession()
-  const today = () => new Date(nowMs()).toISOString().slice(0, 10)
-  const { words, choice, sheet } = useDraft(() => ({ trainingId: newKey(), topic: '', day: today(), note: '' }), {
+  const { dayHere } = useSession()
+  const { words, choice, sheet } = useDraft(() => ({ trainingId: newKey(), topic: '', day: dayHere(), note: '' }), {
     kind: 'record-training',
     done: 'Written down',
     onClose,

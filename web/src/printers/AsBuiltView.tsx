@@ -1,13 +1,5 @@
 import { useState } from 'react'
-import {
-  insideWords,
-  momentAt,
-  wallOf,
-  type AsBuilt,
-  type BuiltSlot,
-  type PrinterHead,
-  type Site,
-} from '@diatribon/contract'
+import { insideWords, momentAt, type AsBuilt, type BuiltSlot, type PrinterHead, type Site } from '@diatribon/contract'
 import { Link } from 'react-router'
 import { useSession } from '../session/session.tsx'
 import { DayField } from '../ui/dates.tsx'
@@ -20,9 +12,9 @@ import { useAsBuilt } from '../reads/printers.ts'
 
 /** A printer as it stands, or as it stood on any day: what sits in its slots, and what it may do for that. */
 export function AsBuiltView({ printer }: { printer: PrinterHead }) {
-  const { site, nowMs } = useSession()
+  const { site, dayHere } = useSession()
   const [on, setOn] = useState('')
-  const today = wallOf(new Date(nowMs()).toISOString(), site.timeZone).day
+  const today = dayHere()
   const at = on && on < today ? momentAt(on, '23:59', site.timeZone) : null
   // Of a day before it was here nothing is shown, also not what another day showed.
   const built = useAsBuilt(printer.id, at)

@@ -1,6 +1,6 @@
 import { given } from '@diatribon/core'
 import { createContext, useContext, type ReactNode } from 'react'
-import { mayDo, type Right, type Session as SessionAnswer } from '@diatribon/contract'
+import { addDays, mayDo, wallOf, type Right, type Session as SessionAnswer } from '@diatribon/contract'
 import { WorkshopClockContext } from '../ui/workshopClock.ts'
 
 export interface SessionHere extends SessionAnswer {
@@ -29,6 +29,8 @@ export function useSession() {
     labelsCarry,
     may: (right: Right) => mayDo(person.role, right),
     nowMs: () => Date.now() + offsetMs,
+    /** The day on the workshop's wall, or so many days after it. */
+    dayHere: (daysOn = 0) => addDays(wallOf(new Date(Date.now() + offsetMs), site.timeZone).day, daysOn),
   }
 }
 

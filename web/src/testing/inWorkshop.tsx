@@ -7,10 +7,10 @@ import { SWRConfig } from 'swr'
 import type { Action, Role } from '@diatribon/contract'
 import { Session, type SessionHere } from '../session/session.tsx'
 
-export const now = '2026-11-20T10:00:00.000Z'
+const usualMoment = '2026-11-20T10:00:00.000Z'
 
 /** Somebody of a role in a workshop, at a fixed moment as far as the server tells it. */
-function sessionOf(role: Role): SessionHere {
+function sessionOf(role: Role, now: string): SessionHere {
   return {
     person: { id: '00000000-0000-4000-8000-000000000001', name: role, displayName: `Test ${role}`, role },
     site: {
@@ -37,7 +37,11 @@ function sessionOf(role: Role): SessionHere {
  */
 export function inWorkshop(
   shown: ReactNode,
-  { role = 'lead', answers = {} }: { role?: Role; answers?: Record<string, unknown> } = {},
+  {
+    role = 'lead',
+    answers = {},
+    now = usualMoment,
+  }: { role?: Role; answers?: Record<string, unknown>; now?: string } = {},
 ) {
   const sent: Action[] = []
   globalThis.fetch = ((_path: string, request: RequestInit) => {
@@ -60,7 +64,7 @@ export function inWorkshop(
       element: (
         <MantineProvider env="test">
           <SWRConfig value={{ fetcher, provider: () => new Map(), shouldRetryOnError: false }}>
-            <Session of={sessionOf(role)}>{shown}</Session>
+            <Session of={sessionOf(role, now)}>{shown}</Session>
           </SWRConfig>
         </MantineProvider>
       ),

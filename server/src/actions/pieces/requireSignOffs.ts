@@ -3,6 +3,7 @@ import { confirmedWork, isAtLeast, isSignedOffFor, rolesFrom } from '@diatribon/
 import type { Facts, SignOffRow } from '../facts.ts'
 import { slotKindsNamed } from './slotKinds.ts'
 import { Refusal } from '../../platform/refusal.ts'
+import { dayIn } from '../../platform/wallClock.ts'
 import { signOffHolds, signOffId } from '../../rules/signOffHolds.ts'
 
 /** What an action asks of hands: a role, sign-offs, the model it is done on, and what must have been confirmed before. */
@@ -21,12 +22,14 @@ export async function isSignedOff(
   of: { siteId: string; personId: string; signOff: SignOff; modelId: string | null; at: Date },
 ): Promise<boolean> {
   const { siteId, personId, signOff, modelId, at } = of
+  const site = await facts.site(siteId)
+  const day = dayIn(site.timeZone)(at)
   const own: SignOffRow[] = []
   for (const onModel of new Set([null, modelId])) {
     const given = await facts.look('signOff', signOffId(personId, signOff, onModel))
-    if (given && signOffHolds(given, at)) own.push(given)
+    if (given && signOffHolds(given, day)) own.push(given)
   }
-  return isSignedOffFor(own, (await facts.site(siteId)).relaxed, signOff, modelId)
+  return isSignedOffFor(own, site.relaxed, signOff, modelId)
 }
 
 /**
