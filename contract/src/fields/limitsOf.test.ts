@@ -17,6 +17,8 @@ it.each([
       hours: Joi.number().min(0).max(24).required(),
       share: Joi.number().greater(0).max(1),
       lines: Joi.array().items(Joi.object({ pieces: Joi.number().integer().min(1).required() })),
+      place: Joi.string().max(60).allow(null).required(),
+      make: Joi.string().max(60).allow('').required(),
       several: Joi.array().items(Joi.string(), Joi.number()),
     }),
   )
@@ -27,6 +29,8 @@ it.each([
     lines: { required: false },
     'lines.*': { required: false },
     'lines.*.pieces': { required: true, min: 1, whole: true },
+    place: { required: false, maxLength: 60 },
+    make: { required: false, maxLength: 60 },
     several: { required: false },
   })
 })

@@ -20,6 +20,7 @@ interface Parts {
   type: string
   $_getFlag(name: string): unknown
   $_getRule(name: string): { args?: { limit?: unknown } } | undefined
+  _valids: { has(value: unknown): boolean } | null
   $_terms: { keys?: { key: string; schema: Parts }[] | null; items?: Parts[] | null }
 }
 
@@ -43,7 +44,8 @@ function fieldLimits(of: Parts): FieldLimits {
   }
   const [min, max] = [limit('min'), limit('max')]
   return {
-    required: of.$_getFlag('presence') === 'required',
+    // A field that may say “none” need not be filled in.
+    required: of.$_getFlag('presence') === 'required' && !of._valids?.has(null) && !of._valids?.has(''),
     ...(of.type === 'string' && max !== undefined ? { maxLength: max } : {}),
     ...(of.type === 'number' && min !== undefined ? { min } : {}),
     ...(of.type === 'number' && max !== undefined ? { max } : {}),

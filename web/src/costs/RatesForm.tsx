@@ -37,14 +37,12 @@ export function RatesForm({ rates, onClose }: { rates: CostRates; onClose: () =>
         label={`A kilowatt hour, in ${currency}`}
         description="Empty: power is left out."
         {...money('power', 'powerMinorPerKWh')}
-        required={false}
       />
-      <FigureField label="Watts that a printer draws while it runs" {...figure('watts')} required={false} />
+      <FigureField label="Watts that a printer draws while it runs" {...figure('watts')} />
       <FigureField
         label={`A kilogram of filament, in ${currency}`}
         description="Empty: lost filament is left out."
         {...money('filament', 'filamentMinorPerKg')}
-        required={false}
       />
     </ActionDialog>
   )

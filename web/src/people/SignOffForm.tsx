@@ -39,7 +39,7 @@ export function SignOffForm(props: { person: PersonHere; models: PrinterModel[];
         data={models.map((model) => ({ value: model.id, label: modelName(model) }))}
         {...choice('modelId')}
       />
-      <DayField label="Until (optional)" mt="sm" {...choice('until')} required={false} />
+      <DayField label="Until (optional)" mt="sm" {...choice('until')} />
     </ActionDialog>
   )
 }

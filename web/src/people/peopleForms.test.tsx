@@ -40,7 +40,7 @@ it('a training was today, unless another day is said', async () => {
   const sent = await sends(
     (onClose) => <TrainingForm person={tess} onClose={onClose} />,
     async () => {
-      await type('In what?', 'Spool change', 'combobox')
+      await type('In what?', 'Spool change', { role: 'combobox' })
       await press('Write it down')
     },
   )

@@ -49,8 +49,8 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
       <div className={classes.fields}>
         <TextInput label="Name" disabled={from !== null} data-autofocus {...words('name')} />
         <TextInput label="Unit" disabled={from !== null} {...words('unit')} />
-        <FigureField label="Lower limit here" mt={0} {...figure('lower')} required={false} />
-        <FigureField label="Upper limit here" mt={0} {...figure('upper')} required={false} />
+        <FigureField label="Lower limit here" mt={0} {...figure('lower')} />
+        <FigureField label="Upper limit here" mt={0} {...figure('upper')} />
       </div>
       {hasLimits && (
         <>

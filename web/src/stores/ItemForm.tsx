@@ -85,20 +85,13 @@ export function ItemForm(props: {
         />
       )}
       <TextInput label="Name" mt="sm" {...words('name', 'content.name')} />
-      <TextInput
-        label="Place"
-        description="Such as Drawer 3, left."
-        mt="sm"
-        {...words('place', 'content.place')}
-        required={false}
-      />
-      <TextInput label="Supplier" mt="sm" {...words('supplier', 'content.supplier')} required={false} />
+      <TextInput label="Place" description="Such as Drawer 3, left." mt="sm" {...words('place', 'content.place')} />
+      <TextInput label="Supplier" mt="sm" {...words('supplier', 'content.supplier')} />
       <TextInput
         label="Bar code on its bag"
         description="Scanned into the search field, it finds the item."
         mt="sm"
         {...words('code', 'content.code')}
-        required={false}
       />
       <FigureField label="Days from the order until it is here" {...figure('leadDays', 'content.leadDays')} />
       {contents && (
@@ -115,7 +108,6 @@ export function ItemForm(props: {
           label="Keep at least"
           description={partTypeId ? 'Empty: as many as are likely to be used.' : 'Empty: none in particular.'}
           {...figure('least', 'content.least')}
-          required={false}
         />
       )}
       <Checkbox label="Printed here" mt="sm" size="md" {...tick('madeHere')} />

@@ -53,7 +53,7 @@ it('an order goes to one supplier, with what is to come from there', async () =>
   const sent = await sends(
     (onClose) => <OrderForm items={items} onClose={onClose} />,
     async () => {
-      await type('From', 'curlew', 'combobox')
+      await type('From', 'curlew', { role: 'combobox' })
       await press('Ordered: 1 item')
     },
   )

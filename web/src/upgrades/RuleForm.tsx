@@ -45,7 +45,6 @@ export function RuleForm(props: { partTypeId: string | null; rules: StandingRule
         clearButtonProps={{ 'aria-label': 'The same part again' }}
         data={fitting.map(({ id, name }) => ({ value: id, label: name }))}
         {...choice('insteadId', 'replacementPartTypeId')}
-        required={false}
       />
       <Textarea label="Why?" mt="sm" autosize minRows={2} {...words('reason')} />
     </ActionDialog>
