@@ -8,13 +8,13 @@ import { useLimits } from './useLimits.ts'
 
 interface DraftOf<Draft> {
   /** The action that is drafted: its shape says what the fields may hold. */
-  kind: ActionKindName
+  kind: ActionKindName | ((draft: Draft) => ActionKindName)
   /** What is said once it is done. */
   done: string | null | ((draft: Draft) => string)
   onClose: () => void
 }
 
-const isEmpty = (value: unknown) => value === null || value === '' || (Array.isArray(value) && value.length === 0)
+const isEmpty = (value: unknown) => value == null || value === '' || (Array.isArray(value) && value.length === 0)
 
 type NamesOf<Draft, Value> = {
   [Name in keyof Draft]-?: Draft[Name] extends Value ? Name : never
@@ -71,7 +71,7 @@ export interface DraftFields<Draft extends object> {
   list: <Name extends keyof Draft & string>(
     name: Name,
   ) => { value: Draft[Name]; onChange: (update: (before: Draft[Name]) => Draft[Name]) => void }
-  tick: (name: NamesOf<Draft, boolean>) => {
+  tick: (name: NamesOf<Draft, boolean | undefined>) => {
     checked: boolean
     onChange: (event: ChangeEvent<HTMLInputElement>) => void
   }
@@ -109,7 +109,7 @@ function useFields<Draft extends object>(
 ) {
   const [first] = useState(draft)
   const [missing, setMissing] = useState<string | null>(null)
-  const limits = useLimits(kind)
+  const limits = useLimits(typeof kind === 'function' ? kind(draft) : kind)
   const change = (to: (before: Draft) => Draft) => {
     setMissing(null)
     setDraft(to)
@@ -194,7 +194,7 @@ function fieldsOf<Draft extends object>(
       onChange: (update) => set(name, update),
     }),
     tick: (name) => ({
-      checked: draft[name] as boolean,
+      checked: (draft[name] as boolean | undefined) ?? false,
       onChange: (event) => set(name, event.currentTarget.checked as Draft[typeof name]),
     }),
     within: (name, field = name) =>

@@ -1,14 +1,16 @@
 import { Checkbox, Radio, Select, SimpleGrid, TextInput } from '@mantine/core'
-import { useState, type ReactNode } from 'react'
+import type { ReactNode } from 'react'
 import { jobOutcomes, type PrinterHead } from '@diatribon/contract'
-import { useSession } from '../session/session.tsx'
 import { SpoolField } from '../forms/SpoolField.tsx'
+import { told } from '../forms/told.ts'
+import { useDraft, type DraftForm } from '../forms/useDraft.ts'
+import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../session/useAction.ts'
 import { MomentField, WhenField } from '../ui/dates.tsx'
 import { ago, hours as inHours } from '../ui/words.ts'
 import {
+  actionOf,
   emptyFields,
   evidenceAction,
   evidenceNames,
@@ -16,57 +18,39 @@ import {
   type EvidenceName,
 } from './evidenceActions.ts'
 
+interface Draft extends EvidenceFields {
+  what: EvidenceName
+  at: string | undefined
+}
+
+const begun: Draft = { ...emptyFields, what: 'meter', at: undefined }
+
 /** Evidence about a printer's counters, of whatever kind there is; the meter first, since it is right in total. */
 export function CountForm({ printer, onClose }: { printer: PrinterHead; onClose: () => void }) {
   const { nowMs } = useSession()
-  const { submit, problem, fields: wrong, busy } = useAction(`${printer.name}: counted`, onClose)
-  const [kind, setKind] = useState<EvidenceName>('meter')
-  const [fields, setFields] = useState<EvidenceFields>(emptyFields)
-  const [at, setAt] = useState<string>()
-  const [missing, setMissing] = useState<string | null>(null)
-  const set = (change: Partial<EvidenceFields>) => setFields({ ...fields, ...change })
-  const onSubmit = () => {
-    const action = evidenceAction(kind, printer.id, fields)
-    if (typeof action === 'string') return setMissing(action)
-    setMissing(null)
-    void submit({ ...action, ...(at ? { at } : {}) })
-  }
-  const since = (label: string, description?: string) => (
-    <MomentField
-      label={label}
-      description={description}
-      value={fields.from}
-      onChange={(from) => set({ from })}
-      error={wrong.from}
-    />
-  )
+  const form = useDraft(begun, {
+    kind: ({ what }) => actionOf[what],
+    done: `${printer.name}: counted`,
+    onClose,
+  })
+  const Fields = fieldsOf[form.draft.what]
   return (
     <ActionDialog
       title={`Count hours: ${printer.name}`}
       verb="Count"
-      busy={busy}
-      problem={missing ? new Error(missing) : problem}
-      onClose={onClose}
-      onSubmit={onSubmit}
+      {...form.sheet(({ what, at, ...fields }) => {
+        const action = evidenceAction(what, printer.id, fields)
+        return typeof action === 'string' ? action : { ...action, ...told({ at }) }
+      })}
     >
       <Select
         label="What do you know?"
-        data={Object.entries(evidenceNames).map(([value, label]) => ({ value, label }))}
-        value={kind}
-        onChange={(value) => {
-          setKind(value as EvidenceName)
-          setMissing(null)
-        }}
-        allowDeselect={false}
+        data={(Object.keys(evidenceNames) as EvidenceName[]).map((value) => ({ value, label: evidenceNames[value] }))}
+        {...form.oneOf('what')}
       />
-      {kind === 'meter' && <MeterFields {...{ printer, fields, set, wrong, at, nowMs }} />}
-      {kind === 'job' && <JobFields fields={fields} set={set} wrong={wrong} />}
-      {kind === 'tally' && <TallyFields since={since} fields={fields} set={set} wrong={wrong} />}
-      {kind === 'goods' && <GoodsFields fields={fields} set={set} wrong={wrong} since={since} />}
-      {kind === 'spool' && <SpoolFields fields={fields} set={set} wrong={wrong} since={since} />}
-      {kind === 'idle' && <IdleFields since={since} fields={fields} set={set} wrong={wrong} />}
-      <WhenField value={at} onChange={setAt} error={wrong.at} />
-      {kind !== 'meter' && (
+      <Fields key={form.draft.what} form={form} printer={printer} />
+      <WhenField {...form.choice('at')} />
+      {form.draft.what !== 'meter' && (
         <p className="quiet">
           Last counted {ago(printer.countedAt, nowMs())}. Where a meter reading covers the same time, the meter is right
           in total and this says when.
@@ -77,27 +61,20 @@ export function CountForm({ printer, onClose }: { printer: PrinterHead; onClose:
 }
 
 interface Part {
-  fields: EvidenceFields
-  set: (change: Partial<EvidenceFields>) => void
+  form: DraftForm<Draft>
 }
 
-interface Fields extends Part {
-  wrong: Record<string, string>
+const fieldsOf: Record<EvidenceName, (props: Part & { printer: PrinterHead }) => ReactNode> = {
+  meter: MeterFields,
+  job: JobFields,
+  tally: TallyFields,
+  goods: GoodsFields,
+  spool: SpoolFields,
+  idle: IdleFields,
 }
 
-/** The field that asks since when. */
-type Since = (label: string, description?: string) => ReactNode
-
-function AbrasiveField({ fields, set }: Part) {
-  return (
-    <Checkbox
-      label="Abrasive filament (glow, carbon, metal, wood)"
-      mt="sm"
-      size="md"
-      checked={fields.abrasive}
-      onChange={({ currentTarget }) => set({ abrasive: currentTarget.checked })}
-    />
-  )
+function AbrasiveField({ form }: Part) {
+  return <Checkbox label="Abrasive filament (glow, carbon, metal, wood)" mt="sm" size="md" {...form.tick('abrasive')} />
 }
 
 function Claim({ hours }: { hours: number }) {
@@ -109,12 +86,11 @@ function Claim({ hours }: { hours: number }) {
 }
 
 /** The printer's own meter, read and written down. */
-function MeterFields(
-  props: Part & { printer: PrinterHead; wrong: Record<string, string>; at: string | undefined; nowMs: () => number },
-) {
-  const { printer, fields, set, wrong, at, nowMs } = props
-  const { meterHours: value, meter } = fields
-  const began = meter === 'was reset' ? 0 : (fields.newMeterBeganAt ?? 0)
+function MeterFields({ form, printer }: Part & { printer: PrinterHead }) {
+  const { nowMs } = useSession()
+  const { draft, figure, choice } = form
+  const { meterHours: value, meter, at } = draft
+  const began = meter === 'was reset' ? 0 : (draft.newMeterBeganAt ?? 0)
   const gain = value === undefined ? null : meter === 'went on' ? value - printer.meterHours : value - began
   const passed = ((at ? Date.parse(at) : nowMs()) - Date.parse(printer.countedAt)) / 3600_000
   return (
@@ -122,200 +98,95 @@ function MeterFields(
       <FigureField
         label="Meter of the printer, in hours"
         description={`It stood at ${printer.meterHours.toLocaleString('en-GB')} h ${ago(printer.countedAt, nowMs())}.`}
-        value={value}
-        onChange={(meterHours) => set({ meterHours })}
-        min={0}
-        required
         size="lg"
         data-autofocus
-        error={wrong.meterHours}
+        {...figure('meterHours')}
       />
       <GainWords gain={gain} passed={passed} at={at} />
-      <Radio.Group label="The meter" value={meter} onChange={(next) => set({ meter: next as EvidenceFields['meter'] })}>
+      <Radio.Group label="The meter" {...choice('meter')}>
         <Radio value="went on" label="went on as before" size="md" mt={6} />
         <Radio value="was reset" label="was reset (firmware flashed, board changed)" size="md" mt={6} />
         <Radio value="was replaced" label="was replaced by another one" size="md" mt={6} />
       </Radio.Group>
       {meter === 'was replaced' && (
-        <FigureField
-          label="The new meter began at, in hours"
-          required
-          value={fields.newMeterBeganAt}
-          onChange={(newMeterBeganAt) => set({ newMeterBeganAt })}
-          error={wrong.newMeterBeganAt}
-        />
+        <FigureField label="The new meter began at, in hours" {...figure('newMeterBeganAt')} required />
       )}
       {meter !== 'went on' && (
-        <FigureField
-          label="The old meter ended at, in hours (if somebody looked)"
-          value={fields.oldMeterEndedAt}
-          onChange={(oldMeterEndedAt) => set({ oldMeterEndedAt })}
-          error={wrong.oldMeterEndedAt}
-        />
+        <FigureField label="The old meter ended at, in hours (if somebody looked)" {...figure('oldMeterEndedAt')} />
       )}
     </>
   )
 }
 
-function JobFields({ fields, set, wrong }: Fields) {
+function JobFields({ form }: Part) {
+  const { figure, choice, words } = form
   return (
     <>
-      <FigureField
-        label="Running hours"
-        required
-        min={0}
-        value={fields.hours}
-        onChange={(hours) => set({ hours })}
-        error={wrong.hours}
-        data-autofocus
-      />
-      <FigureField
-        label="Filament, in metres (if known)"
-        min={0}
-        value={fields.metres}
-        onChange={(metres) => set({ metres })}
-        error={wrong.metres}
-      />
-      <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
-      <AbrasiveField fields={fields} set={set} />
-      <Radio.Group
-        label="How did it end?"
-        mt="sm"
-        value={fields.outcome}
-        onChange={(value) => set({ outcome: value as EvidenceFields['outcome'] })}
-      >
+      <FigureField label="Running hours" data-autofocus {...figure('hours')} />
+      <FigureField label="Filament, in metres (if known)" {...figure('metres')} />
+      <SpoolField {...choice('spoolId')} />
+      <AbrasiveField form={form} />
+      <Radio.Group label="How did it end?" mt="sm" {...choice('outcome')}>
         <SimpleGrid cols={3} mt={6}>
           {jobOutcomes.map((value) => (
             <Radio key={value} value={value} label={value} size="md" />
           ))}
         </SimpleGrid>
       </Radio.Group>
-      <TextInput
-        label="Name of the job (if it has one)"
-        mt="sm"
-        maxLength={200}
-        value={fields.name}
-        onChange={(e) => set({ name: e.currentTarget.value })}
-      />
+      <TextInput label="Name of the job (if it has one)" mt="sm" {...words('name')} />
     </>
   )
 }
 
-function TallyFields({ fields, set, wrong, since }: Fields & { since: Since }) {
+function TallyFields({ form }: Part) {
+  const { draft, figure, choice } = form
   return (
     <>
-      {since('Since when?')}
-      <FigureField
-        label="Prints"
-        required
-        min={1}
-        allowDecimal={false}
-        value={fields.prints}
-        onChange={(prints) => set({ prints })}
-        error={wrong.prints}
-      />
-      <FigureField
-        label="Minutes of one print, about"
-        required
-        min={0}
-        value={fields.minutesEach}
-        onChange={(minutesEach) => set({ minutesEach })}
-        error={wrong.minutesEach}
-      />
-      <Claim hours={((fields.prints ?? 0) * (fields.minutesEach ?? 0)) / 60} />
+      <MomentField label="Since when?" {...choice('from')} />
+      <FigureField label="Prints" {...figure('prints')} />
+      <FigureField label="Minutes of one print, about" {...figure('minutesEach')} />
+      <Claim hours={((draft.prints ?? 0) * (draft.minutesEach ?? 0)) / 60} />
     </>
   )
 }
 
-function GoodsFields({ fields, set, wrong, since }: Fields & { since: Since }) {
+function GoodsFields({ form }: Part) {
+  const { draft, figure, choice, words } = form
   return (
     <>
-      <TextInput
-        label="What was made?"
-        mt="sm"
-        required
-        maxLength={120}
-        value={fields.goods}
-        onChange={(e) => set({ goods: e.currentTarget.value })}
-        error={wrong.goods}
-      />
-      {since('Since when?')}
-      <FigureField
-        label="Pieces"
-        required
-        min={1}
-        allowDecimal={false}
-        value={fields.pieces}
-        onChange={(pieces) => set({ pieces })}
-        error={wrong.pieces}
-      />
-      <FigureField
-        label="Minutes of one piece"
-        required
-        min={0}
-        value={fields.minutesEach}
-        onChange={(minutesEach) => set({ minutesEach })}
-        error={wrong.minutesEach}
-      />
-      <FigureField
-        label="Pieces in one print (1 when empty)"
-        min={1}
-        allowDecimal={false}
-        value={fields.piecesPerPrint}
-        onChange={(piecesPerPrint) => set({ piecesPerPrint })}
-        error={wrong.piecesPerPrint}
-      />
-      <Claim hours={((fields.pieces ?? 0) * (fields.minutesEach ?? 0)) / 60} />
+      <TextInput label="What was made?" mt="sm" {...words('goods')} />
+      <MomentField label="Since when?" {...choice('from')} />
+      <FigureField label="Pieces" {...figure('pieces')} />
+      <FigureField label="Minutes of one piece" {...figure('minutesEach')} />
+      <FigureField label="Pieces in one print (1 when empty)" {...figure('piecesPerPrint')} />
+      <Claim hours={((draft.pieces ?? 0) * (draft.minutesEach ?? 0)) / 60} />
     </>
   )
 }
 
-function SpoolFields({ fields, set, wrong, since }: Fields & { since: Since }) {
+function SpoolFields({ form }: Part) {
+  const { draft, figure, choice } = form
   return (
     <>
-      <SpoolField value={fields.spoolId} onChange={(spoolId) => set({ spoolId })} />
-      {!fields.spoolId && (
+      <SpoolField {...choice('spoolId')} />
+      {!draft.spoolId && (
         <>
-          <FigureField
-            label="Filament that was on it, in grams"
-            min={0}
-            value={fields.netGrams}
-            onChange={(netGrams) => set({ netGrams })}
-            error={wrong.netGrams}
-          />
-          <FigureField
-            label="Diameter, in mm"
-            value={fields.diameterMm}
-            onChange={(diameterMm) => set({ diameterMm })}
-            error={wrong.diameterMm}
-          />
-          <FigureField
-            label="Density, in g/cm³"
-            value={fields.densityGPerCm3}
-            onChange={(densityGPerCm3) => set({ densityGPerCm3 })}
-            error={wrong.densityGPerCm3}
-          />
-          <AbrasiveField fields={fields} set={set} />
+          <FigureField label="Filament that was on it, in grams" {...figure('netGrams')} />
+          <FigureField label="Diameter, in mm" {...figure('diameterMm')} />
+          <FigureField label="Density, in g/cm³" {...figure('densityGPerCm3')} />
+          <AbrasiveField form={form} />
         </>
       )}
-      {since('When was it put on?', 'Empty: since the spool before it.')}
+      <MomentField label="When was it put on?" description="Empty: since the spool before it." {...choice('from')} />
     </>
   )
 }
 
-function IdleFields({ fields, set, wrong, since }: Fields & { since: Since }) {
+function IdleFields({ form }: Part) {
   return (
     <>
-      {since('Since when did nothing run?')}
-      <TextInput
-        label="Why?"
-        mt="sm"
-        required
-        maxLength={500}
-        value={fields.reason}
-        onChange={(e) => set({ reason: e.currentTarget.value })}
-        error={wrong.reason}
-      />
+      <MomentField label="Since when did nothing run?" {...form.choice('from')} />
+      <TextInput label="Why?" mt="sm" {...form.words('reason')} />
     </>
   )
 }

@@ -1,7 +1,5 @@
-import type { Action } from '@diatribon/contract'
-
-type WithoutHeader<A> = A extends Action ? Omit<A, 'key' | 'at'> : never
-export type EvidenceAction = WithoutHeader<Action>
+import type { ActionKindName } from '@diatribon/contract'
+import type { FormAction } from '../session/openSending.ts'
 
 export const evidenceNames = {
   meter: 'Meter reading',
@@ -12,6 +10,15 @@ export const evidenceNames = {
   idle: 'Nothing ran',
 } as const
 export type EvidenceName = keyof typeof evidenceNames
+
+export const actionOf: Record<EvidenceName, ActionKindName> = {
+  meter: 'count-hours',
+  job: 'finish-job',
+  tally: 'count-tally',
+  goods: 'count-goods',
+  spool: 'finish-spool',
+  idle: 'mark-idle',
+}
 
 /** What the form holds, whatever the kind; each kind uses some of it. */
 export interface EvidenceFields {
@@ -53,7 +60,7 @@ export const emptyFields: EvidenceFields = {
  * The action that the filled-in form stands for.
  * @returns the action, or the sentence that says what is missing
  */
-export function evidenceAction(kind: EvidenceName, printerId: string, f: EvidenceFields): EvidenceAction | string {
+export function evidenceAction(kind: EvidenceName, printerId: string, f: EvidenceFields): FormAction | string {
   switch (kind) {
     case 'meter':
       if (f.meterHours === undefined) return 'Type what the meter shows.'

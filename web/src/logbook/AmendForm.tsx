@@ -1,20 +1,13 @@
 import { Checkbox, Radio, Select, Textarea } from '@mantine/core'
-import { useState } from 'react'
-import {
-  kindNames,
-  removalReasons,
-  type Correction,
-  type Knowledge,
-  type LogEntry,
-  type PartType,
-} from '@diatribon/contract'
-import { TakeInFields } from './TakeInFields.tsx'
+import { kindNames, removalReasons, type Correction, type LogEntry } from '@diatribon/contract'
 import { BroughtAboutField, TopicField } from '../forms/ClosingFields.tsx'
+import { useDraft, type DraftFields } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { useAction } from '../session/useAction.ts'
 import { usePartTypes } from '../reads/parts.ts'
 import { useKnowledge } from '../reads/faults.ts'
+import { amendAction, amendBegun, canBeCorrected } from './amendDraft.ts'
+import { TakeInFields } from './TakeInFields.tsx'
 
 const otherCause = 'other'
 const textLabels: Partial<Record<LogEntry['kind'], string>> = {
@@ -22,257 +15,98 @@ const textLabels: Partial<Record<LogEntry['kind'], string>> = {
   'report-fault': 'What was seen?',
 }
 
-/** What differs from what stands; of ages, those slots alone. */
-function changesOf(from: Correction, to: Correction): Correction {
-  const names = (Object.keys(from) as (keyof Correction)[]).filter((name) => to[name] !== from[name])
-  const { partHours, ...changed } = Object.fromEntries(names.map((name) => [name, to[name]])) as Correction
-  const ages = Object.entries(partHours ?? {}).filter(([slot, hours]) => hours !== from.partHours?.[slot])
-  return ages.length > 0 ? { ...changed, partHours: Object.fromEntries(ages) } : changed
-}
-
 /** Puts an entry right, or takes it back; the old one stays in the book. */
 export function AmendForm({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
-  const from: Correction = entry.correctable ?? {}
-  const canCorrect = Object.keys(from).length > 0
-  const { submit, problem, fields, busy } = useAction('Entry amended', onClose)
-  const [way, setWay] = useState<'correct' | 'take back'>(canCorrect ? 'correct' : 'take back')
-  const [correction, setCorrection] = useState<Correction>(from)
-  const [reason, setReason] = useState('')
-  const { data: catalogue } = usePartTypes(Boolean(from.partTypeId))
-  const { data: known } = useKnowledge(from.causeId !== undefined)
-  const slotKind = catalogue?.find(({ id }) => id === from.partTypeId)?.slotKind
-  const set = (change: Correction) => setCorrection({ ...correction, ...change })
-  const changed = changesOf(from, correction)
-  const [missing, setMissing] = useState<string | null>(null)
-  const onSubmit = () => {
-    if (way === 'correct' && Object.keys(changed).length === 0) return setMissing('Nothing has been changed yet.')
-    setMissing(null)
-    void submit({
-      kind: 'amend',
-      entryKey: entry.key,
-      reason,
-      ...(way === 'take back' ? { takeBack: true as const } : { correction: changed }),
-    })
-  }
+  const form = useDraft(() => amendBegun(entry), { kind: 'amend', done: 'Entry amended', onClose })
+  const correction = form.within('correction')
   return (
     <ActionDialog
       title={`Amend #${entry.seq}: ${kindNames[entry.kind]}`}
       verb="Amend"
-      busy={busy}
-      problem={missing ? new Error(missing) : problem}
-      onClose={onClose}
-      onSubmit={onSubmit}
+      {...form.sheet((draft) => amendAction(entry, draft))}
     >
       <p className="quiet" style={{ marginTop: 0 }}>
         {entry.summary}
       </p>
       {entry.mayTakeBack && (
-        <Radio.Group label="What should happen?" value={way} onChange={(value) => setWay(value as typeof way)}>
-          <Radio value="correct" label="Correct it" size="md" mt={6} disabled={!canCorrect} />
+        <Radio.Group label="What should happen?" {...form.choice('way')}>
+          <Radio value="correct" label="Correct it" size="md" mt={6} disabled={!canBeCorrected(entry)} />
           <Radio value="take back" label="Take it back: it never happened" size="md" mt={6} />
         </Radio.Group>
       )}
-      {way === 'correct' && (
-        <Corrections
-          from={from}
-          correction={correction}
-          set={set}
-          catalogue={catalogue}
-          slotKind={slotKind}
-          known={known}
-
-          fields={fields}
-          entry={entry}
-        />
-      )}
-      <Textarea
-        label="Why? Everybody sees this."
-        mt="sm"
-        required
-        autosize
-        maxLength={500}
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-      />
+      {form.draft.way === 'correct' && <Corrections entry={entry} correction={correction} />}
+      <Textarea label="Why? Everybody sees this." mt="sm" autosize {...form.words('reason')} />
     </ActionDialog>
   )
 }
 
-interface Part {
-  from: Correction
-  correction: Correction
-  set: (change: Correction) => void
-}
-
-function CountFields({ from, correction, set }: Part) {
+/** What can be put right depends on the kind of the entry: what it has. */
+function Corrections({ entry, correction }: { entry: LogEntry; correction: DraftFields<Correction> }) {
+  const { draft, figure, tick, words } = correction
+  const has = (name: keyof Correction) => entry.correctable?.[name] !== undefined
+  const figureOf = (name: 'meterHours' | 'hours' | 'metres' | 'minutes', label: string) =>
+    has(name) && <FigureField label={label} {...figure(name)} required />
   return (
     <>
-      {from.meterHours !== undefined && (
-        <FigureField
-          label="Meter, in hours"
-          required
-          min={0}
-          value={correction.meterHours}
-          onChange={(meterHours) => set({ meterHours })}
-        />
-      )}
-      {from.meterWasReset !== undefined && (
-        <Checkbox
-          label="The meter was reset"
-          mt="sm"
-          checked={correction.meterWasReset}
-          onChange={({ currentTarget }) => set({ meterWasReset: currentTarget.checked })}
-        />
-      )}
-    </>
-  )
-}
-
-function SwapFields(props: {
-  from: Correction
-  correction: Correction
-  set: (change: Correction) => void
-  catalogue: PartType[] | undefined
-  slotKind: string | undefined
-}) {
-  const { from, correction, set, catalogue, slotKind } = props
-  return (
-    <>
-      {from.removalReason && (
+      {figureOf('meterHours', 'Meter, in hours')}
+      {has('meterWasReset') && <Checkbox label="The meter was reset" mt="sm" {...tick('meterWasReset')} />}
+      {has('removalReason') && (
         <Select
           label="Why the old part came out"
           mt="sm"
           data={[...removalReasons]}
-          value={correction.removalReason}
-          onChange={(value) => value && set({ removalReason: value as Correction['removalReason'] })}
-          allowDeselect={false}
+          {...correction.oneOf('removalReason')}
         />
       )}
-      {from.partTypeId && (
-        <Select
-          label="What went in"
-          mt="sm"
-          data={(catalogue ?? [])
-            .filter((t) => t.slotKind === slotKind)
-            .map(({ id, name }) => ({ value: id, label: name }))}
-          value={correction.partTypeId}
-          onChange={(value) => value && set({ partTypeId: value })}
-          allowDeselect={false}
-        />
+      {has('partTypeId') && <WhatWentIn was={entry.correctable?.partTypeId} correction={correction} />}
+      {figureOf('hours', 'Running hours')}
+      {figureOf('metres', 'Filament, in metres')}
+      {has('causeId') && <CauseField was={entry.correctable?.causeId} correction={correction} />}
+      {has('mechanism') && <Textarea label="What exactly was wrong?" mt="sm" autosize {...words('mechanism')} />}
+      {has('broughtAbout') && (
+        <BroughtAboutField value={draft.broughtAbout ?? null} onChange={(by) => correction.set('broughtAbout', by)} />
       )}
+      {has('topic') && <TopicField value={draft.topic ?? null} onChange={(topic) => correction.set('topic', topic)} />}
+      {figureOf('minutes', 'Minutes of work')}
+      {has('takenInAt') && <TakeInFields correction={correction} />}
+      {has('text') && <Textarea label={textLabels[entry.kind] ?? 'Text'} mt="sm" autosize {...words('text')} />}
     </>
   )
 }
 
-function JobFields({ from, correction, set }: Part) {
+function WhatWentIn({ was, correction }: { was: string | undefined; correction: DraftFields<Correction> }) {
+  const { data: catalogue = [] } = usePartTypes()
+  const slotKind = catalogue.find(({ id }) => id === was)?.slotKind
   return (
-    <>
-      {from.hours !== undefined && (
-        <FigureField
-          label="Running hours"
-          required
-          min={0}
-          value={correction.hours}
-          onChange={(hours) => set({ hours })}
-        />
-      )}
-      {from.metres !== undefined && (
-        <FigureField
-          label="Filament, in metres"
-          required
-          min={0}
-          value={correction.metres}
-          onChange={(metres) => set({ metres })}
-        />
-      )}
-    </>
+    <Select
+      label="What went in"
+      mt="sm"
+      data={catalogue.filter((type) => type.slotKind === slotKind).map(({ id, name }) => ({ value: id, label: name }))}
+      {...correction.oneOf('partTypeId')}
+    />
   )
 }
 
-function FaultFields(props: {
-  from: Correction
-  known: Knowledge | undefined
-  correction: Correction
-  set: (change: Correction) => void
-}) {
-  const { from, known, correction, set } = props
-  /** Another cause does harm in another way. */
-  const setCause = (value: string) => {
-    const cause = known?.causes.find(({ id }) => id === value)
-    set({ causeId: cause?.id ?? null, ...(cause ? { mechanism: cause.mechanism } : {}) })
-  }
+/** Another cause does harm in another way. */
+function CauseField({ was, correction }: { was: string | null | undefined; correction: DraftFields<Correction> }) {
+  const { data: known } = useKnowledge()
+  const causes = (known?.causes ?? []).filter(({ dropped, id }) => !dropped || id === was)
   return (
-    <>
-      {from.causeId !== undefined && (
-        <Select
-          label="What was it?"
-          mt="sm"
-          searchable
-          data={[
-            ...(known?.causes ?? [])
-              .filter(({ dropped, id }) => !dropped || id === from.causeId)
-              .map(({ id, name }) => ({ value: id, label: name })),
-            { value: otherCause, label: 'Another cause, in own words' },
-          ]}
-          value={correction.causeId ?? otherCause}
-          onChange={(value) => value && setCause(value)}
-          allowDeselect={false}
-        />
-      )}
-      {from.mechanism !== undefined && (
-        <Textarea
-          label="What exactly was wrong?"
-          mt="sm"
-          autosize
-          maxLength={1000}
-          value={correction.mechanism}
-          onChange={(e) => set({ mechanism: e.currentTarget.value })}
-        />
-      )}
-      {from.broughtAbout !== undefined && (
-        <BroughtAboutField value={correction.broughtAbout ?? null} onChange={(broughtAbout) => set({ broughtAbout })} />
-      )}
-      {from.topic !== undefined && <TopicField value={correction.topic ?? null} onChange={(topic) => set({ topic })} />}
-      {from.minutes !== undefined && (
-        <FigureField
-          label="Minutes of work"
-          required
-          min={0}
-          value={correction.minutes}
-          onChange={(minutes) => set({ minutes })}
-        />
-      )}
-    </>
-  )
-}
-
-function Corrections(props: {
-  from: Correction
-  correction: Correction
-  set: (change: Correction) => void
-  catalogue: PartType[] | undefined
-  slotKind: string | undefined
-  known: Knowledge | undefined
-  fields: Record<string, string>
-  entry: LogEntry
-}) {
-  const { from, correction, set, catalogue, slotKind, known, fields, entry } = props
-  return (
-    <>
-      <CountFields from={from} correction={correction} set={set} />
-      <SwapFields from={from} correction={correction} set={set} catalogue={catalogue} slotKind={slotKind} />
-      <JobFields from={from} correction={correction} set={set} />
-      <FaultFields from={from} known={known} correction={correction} set={set} />
-      {from.takenInAt !== undefined && <TakeInFields correction={correction} onChange={set} fields={fields} />}
-      {from.text !== undefined && (
-        <Textarea
-          label={textLabels[entry.kind] ?? 'Text'}
-          mt="sm"
-          autosize
-          value={correction.text}
-          onChange={(e) => set({ text: e.currentTarget.value })}
-        />
-      )}
-    </>
+    <Select
+      label="What was it?"
+      mt="sm"
+      searchable
+      data={[
+        ...causes.map(({ id, name }) => ({ value: id, label: name })),
+        { value: otherCause, label: 'Another cause, in own words' },
+      ]}
+      {...correction.oneOf('causeId')}
+      value={correction.draft.causeId ?? otherCause}
+      onChange={(value) => {
+        const cause = causes.find(({ id }) => id === value)
+        correction.set('causeId', cause?.id ?? null)
+        if (cause) correction.set('mechanism', cause.mechanism)
+      }}
+    />
   )
 }
