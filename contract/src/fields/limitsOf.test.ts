@@ -19,6 +19,8 @@ it.each([
       lines: Joi.array().items(Joi.object({ pieces: Joi.number().integer().min(1).required() })),
       place: Joi.string().max(60).allow(null).required(),
       make: Joi.string().max(60).allow('').required(),
+      also: Joi.array().items(Joi.string()).max(20).required(),
+      names: Joi.array().items(Joi.string()).min(1).required(),
       several: Joi.array().items(Joi.string(), Joi.number()),
     }),
   )
@@ -31,6 +33,10 @@ it.each([
     'lines.*.pieces': { required: true, min: 1, whole: true },
     place: { required: false, maxLength: 60 },
     make: { required: false, maxLength: 60 },
+    also: { required: false },
+    'also.*': { required: false },
+    names: { required: true },
+    'names.*': { required: false },
     several: { required: false },
   })
 })

@@ -44,11 +44,14 @@ function fieldLimits(of: Parts): FieldLimits {
   }
   const [min, max] = [limit('min'), limit('max')]
   return {
-    // A field that may say “none” need not be filled in.
-    required: of.$_getFlag('presence') === 'required' && !of._valids?.has(null) && !of._valids?.has(''),
+    required: of.$_getFlag('presence') === 'required' && !mayBeNone(of),
     ...(of.type === 'string' && max !== undefined ? { maxLength: max } : {}),
     ...(of.type === 'number' && min !== undefined ? { min } : {}),
     ...(of.type === 'number' && max !== undefined ? { max } : {}),
     ...(of.$_getRule('integer') ? { whole: true } : {}),
   }
 }
+
+/** A field that may say “none” need not be filled in. */
+const mayBeNone = (of: Parts) =>
+  of._valids?.has(null) || of._valids?.has('') || (of.type === 'array' && !of.$_getRule('min'))

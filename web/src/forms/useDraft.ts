@@ -117,6 +117,10 @@ function useFields<Draft extends object>(
   return {
     ...fieldsOf(draft, first, change, (field) => ({ error: fields[field], ...limits(field) })),
     fields,
+    busy,
+    problem,
+    /** For forms of which several buttons send something. Gives whether it was taken. */
+    send: submit,
     /**
      * What the sheet around the fields needs.
      * @param action what is sent of the draft; a sentence where something is missing that no field says by itself

@@ -1,7 +1,8 @@
 import { MultiSelect, TextInput } from '@mantine/core'
-import { useMemo, useState } from 'react'
-import { sharedGoods, type GoodsShare } from '@diatribon/core'
+import { useMemo } from 'react'
+import type { GoodsShare } from '@diatribon/core'
 import { momentAt, type FloorPrinter } from '@diatribon/contract'
+import { useDraft } from '../forms/useDraft.ts'
 import { useFloor } from '../reads/printers.ts'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -9,8 +10,10 @@ import { DataTable } from '../ui/DataTable.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import table from '../ui/Table.module.css'
-import { useAction } from '../session/useAction.ts'
 import { hours } from '../ui/words.ts'
+import { farmGoodsActions, sharesOf, type FarmGoods } from './farmGoodsActions.ts'
+
+const begun: FarmGoods = { goods: '', pieces: undefined, minutesEach: undefined, since: '', printerIds: [] }
 
 /** Goods that several printers made together, shared out by what each usually runs. */
 export function FarmGoodsForm({ onClose }: { onClose: () => void }) {
@@ -20,97 +23,36 @@ export function FarmGoodsForm({ onClose }: { onClose: () => void }) {
     () => (floor?.racks ?? []).flatMap(({ printers: own }) => own).filter(({ state }) => state !== 'retired'),
     [floor],
   )
-  const { submit, problem, fields, busy } = useAction('Goods counted', onClose)
-  const [goods, setGoods] = useState('')
-  const [pieces, setPieces] = useState<number | undefined>()
-  const [minutesEach, setMinutes] = useState<number | undefined>()
-  const [from, setFrom] = useState('')
-  const [chosen, setChosen] = useState<string[]>([])
-  const [missing, setMissing] = useState<string | null>(null)
-  const own = printers.filter(({ id }) => chosen.includes(id))
-  const shares =
-    pieces && minutesEach && own.length > 0
-      ? sharedGoods(
-          { pieces, minutesEach },
-          own.map(({ hoursPerDay }) => hoursPerDay ?? 0),
-        )
-      : []
+  const { draft, words, figure, choice, sheet } = useDraft(begun, {
+    kind: 'count-goods',
+    done: 'Goods counted',
+    onClose,
+  })
+  const own = printers.filter(({ id }) => draft.printerIds.includes(id))
+  const shares = sharesOf(draft, own)
   return (
     <ActionDialog
       title="Goods of several printers"
       verb="Count"
-      busy={busy}
-      problem={missing ? new Error(missing) : problem}
-      onClose={onClose}
-      onSubmit={() => {
-        if (own.length === 0) return setMissing('Choose the printers.')
-        if (!from) return setMissing('Say since when.')
-        setMissing(null)
-        const at = new Date(nowMs()).toISOString()
-        const note = `Shared out: ${pieces} pieces over ${own.length} printers, by what each usually runs`
-        void submit(
-          own.flatMap(({ id }, i) => {
-            const share = shares[i]
-            if (!share || share.pieces === 0 || minutesEach === undefined) return []
-            return [
-              {
-                kind: 'count-goods' as const,
-                printerId: id,
-                from: momentAt(from, '00:00', site.timeZone),
-                at,
-                goods,
-                pieces: share.pieces,
-                minutesEach,
-                note,
-              },
-            ]
-          }),
-        )
-      }}
+      {...sheet((draft) =>
+        draft.since
+          ? farmGoodsActions(draft, own, {
+              from: momentAt(draft.since, '00:00', site.timeZone),
+              at: new Date(nowMs()).toISOString(),
+            })
+          : 'Say since when.',
+      )}
     >
-      <TextInput
-        label="What was made"
-        required
-        maxLength={120}
-        value={goods}
-        onChange={(e) => setGoods(e.currentTarget.value)}
-        error={fields.goods}
-        data-autofocus
-      />
-      <FigureField
-        label="Pieces, all together"
-        required
-        min={1}
-        allowDecimal={false}
-        value={pieces}
-        onChange={setPieces}
-        error={fields.pieces}
-      />
-      <FigureField
-        label="Minutes for one"
-        required
-        min={0}
-        value={minutesEach}
-        onChange={setMinutes}
-        error={fields.minutesEach}
-      />
-      <DayField
-        label="Since"
-        required
-        mt="sm"
-        maxDate={dayHere()}
-        value={from}
-        onChange={setFrom}
-        error={fields.from}
-      />
+      <TextInput label="What was made" data-autofocus {...words('goods')} />
+      <FigureField label="Pieces, all together" {...figure('pieces')} />
+      <FigureField label="Minutes for one" {...figure('minutesEach')} />
+      <DayField label="Since" mt="sm" maxDate={dayHere()} {...choice('since', 'from')} />
       <MultiSelect
         label="On which printers"
-        required
         mt="sm"
         searchable
         data={printers.map(({ id, rack, place, name }) => ({ value: id, label: `${rack}${place} ${name}` }))}
-        value={chosen}
-        onChange={setChosen}
+        {...choice('printerIds', 'printerId')}
       />
       {shares.length > 0 && <Shares printers={own} shares={shares} />}
     </ActionDialog>
