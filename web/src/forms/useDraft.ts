@@ -75,7 +75,7 @@ export interface DraftFields<Draft extends object> {
     checked: boolean
     onChange: (event: ChangeEvent<HTMLInputElement>) => void
   }
-  /** The fields of a part of the draft. */
+  /** The fields of a part of the draft. @param field where the action has them; empty: not in a part, but in itself */
   within: <Name extends NamesOf<Draft, object | null | undefined>>(
     name: Name,
     field?: string,
@@ -206,7 +206,7 @@ function fieldsOf<Draft extends object>(
         draft[name] as object,
         first?.[name] as object | undefined,
         (to) => set(name, (before) => to(before as object) as Draft[typeof name]),
-        (inner) => about(`${field}.${inner}`),
+        (inner) => about(field ? `${field}.${inner}` : inner),
       ) as never,
     rows: (name, field = name) => {
       const rows = draft[name] as object[]

@@ -1,4 +1,4 @@
-import { sharedGoods, type GoodsShare } from '@diatribon/core'
+import { given, sharedGoods, type GoodsShare } from '@diatribon/core'
 import type { FormAction } from '../session/openSending.ts'
 import { told } from '../forms/told.ts'
 
@@ -42,7 +42,7 @@ export function farmGoodsActions(
       ? []
       : {
           kind: 'count-goods',
-          printerId: printers[i]!.id,
+          printerId: given(printers[i]).id,
           from,
           at,
           goods,

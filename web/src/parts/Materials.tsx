@@ -1,8 +1,9 @@
 import { Button, Checkbox, Select, SimpleGrid, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import { enclosureNeeds, type EnclosureNeed, type Material, type MaterialContent } from '@diatribon/contract'
+import { enclosureNeeds, type Material, type MaterialContent } from '@diatribon/contract'
 import { EditorDialog } from '../forms/EditorDialog.tsx'
+import { useSetDraft } from '../forms/useDraft.ts'
 import { useMaterials } from '../reads/jobs.ts'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -96,101 +97,59 @@ function MaterialsTable({ rows, onEdit }: { rows: Material[]; onEdit: ((from: Ma
   )
 }
 
-type Draft = Omit<MaterialContent, 'nozzleFromC' | 'nozzleToC' | 'bedFromC' | 'bedToC' | 'alsoCalled'> & {
-  nozzleFromC?: number
-  nozzleToC?: number
-  bedFromC?: number
-  bedToC?: number
-  alsoCalled: string
-}
-
 const ranges = [
   ['nozzleFromC', 'Nozzle from, in °C'],
   ['nozzleToC', 'Nozzle to, in °C'],
   ['bedFromC', 'Bed from, in °C'],
   ['bedToC', 'Bed to, in °C'],
 ] as const
+type Range = Partial<Pick<MaterialContent, (typeof ranges)[number][0]>>
+
+const materialBegun = (from: Material | null) => ({
+  materialId: from?.id ?? newKey(),
+  name: from?.name ?? '',
+  alsoCalled: from?.alsoCalled.join(', ') ?? '',
+  enclosure: from?.enclosure ?? ('either way' as const),
+  abrasive: from?.abrasive ?? false,
+  note: from?.note ?? '',
+  range: (from ?? {}) as Range,
+})
+
+function materialAction({ alsoCalled, note, range, ...rest }: ReturnType<typeof materialBegun>, dropped: boolean) {
+  const { nozzleFromC, nozzleToC, bedFromC, bedToC } = range as Required<Range>
+  return {
+    kind: 'set-material' as const,
+    ...rest,
+    alsoCalled: alsoCalled.split(',').flatMap((word) => word.trim() || []),
+    note: note.trim() || null,
+    nozzleFromC,
+    nozzleToC,
+    bedFromC,
+    bedToC,
+    dropped,
+  }
+}
 
 function MaterialEditor({ from, onClose }: { from: Material | null; onClose: () => void }) {
-  const [materialId] = useState(() => from?.id ?? newKey())
-  const [draft, setDraft] = useState<Draft>(() => ({
-    name: from?.name ?? '',
-    alsoCalled: from?.alsoCalled.join(', ') ?? '',
-    nozzleFromC: from?.nozzleFromC,
-    nozzleToC: from?.nozzleToC,
-    bedFromC: from?.bedFromC,
-    bedToC: from?.bedToC,
-    enclosure: from?.enclosure ?? 'either way',
-    abrasive: from?.abrasive ?? false,
-    note: from?.note ?? null,
-    dropped: false,
-  }))
-  const set = (change: Partial<Draft>) => setDraft({ ...draft, ...change })
-  const called = draft.alsoCalled.split(',').flatMap((word) => word.trim() || [])
+  const form = useSetDraft(() => materialBegun(from), { kind: 'set-material', done: 'Set', onClose })
+  const { words, oneOf, tick } = form
+  const range = form.within('range', '')
   return (
-    <EditorDialog
-      what="material"
-      before={from?.name ?? null}
-      name={draft.name}
-      onName={(name) => set({ name })}
-      action={(dropped) => ({
-        kind: 'set-material',
-        materialId,
-        ...(draft as Draft & MaterialContent),
-        alsoCalled: called,
-        note: draft.note?.trim() || null,
-        dropped,
-      })}
-      onClose={onClose}
-    >
-      {(wrong) => (
-        <>
-          <TextInput
-            label="Also called (optional)"
-            description="As job files and spools name it, with commas between."
-            mt="sm"
-            value={draft.alsoCalled}
-            onChange={(e) => set({ alsoCalled: e.currentTarget.value })}
-            error={wrong.alsoCalled}
-          />
-          <SimpleGrid cols={2}>
-            {ranges.map(([field, label]) => (
-              <FigureField
-                key={field}
-                label={label}
-                required
-                value={draft[field]}
-                onChange={(value) => set({ [field]: value })}
-                error={wrong[field]}
-              />
-            ))}
-          </SimpleGrid>
-          <Select
-            label="Enclosure"
-            mt="sm"
-            data={[...enclosureNeeds]}
-            value={draft.enclosure}
-            allowDeselect={false}
-            onChange={(value) => value && set({ enclosure: value as EnclosureNeed })}
-          />
-          <Checkbox
-            mt="sm"
-            size="md"
-            label="Abrasive: it eats soft nozzles and drive gears"
-            checked={draft.abrasive}
-            onChange={({ currentTarget }) => set({ abrasive: currentTarget.checked })}
-          />
-          <Textarea
-            label="What whoever prints it should know (optional)"
-            mt="sm"
-            autosize
-            maxLength={500}
-            value={draft.note ?? ''}
-            onChange={(e) => set({ note: e.currentTarget.value })}
-            error={wrong.note}
-          />
-        </>
-      )}
+    <EditorDialog what="material" before={from?.name ?? null} form={form} action={materialAction}>
+      <TextInput
+        label="Also called (optional)"
+        description="As job files and spools name it, with commas between."
+        mt="sm"
+        {...words('alsoCalled')}
+      />
+      <SimpleGrid cols={2}>
+        {ranges.map(([field, label]) => (
+          <FigureField key={field} label={label} {...range.figure(field)} />
+        ))}
+      </SimpleGrid>
+      <Select label="Enclosure" mt="sm" data={[...enclosureNeeds]} {...oneOf('enclosure')} />
+      <Checkbox mt="sm" size="md" label="Abrasive: it eats soft nozzles and drive gears" {...tick('abrasive')} />
+      <Textarea label="What whoever prints it should know (optional)" mt="sm" autosize {...words('note')} />
     </EditorDialog>
   )
 }

@@ -1,4 +1,4 @@
-import { MultiSelect, Select, TagsInput, Textarea } from '@mantine/core'
+import { MultiSelect, Select, TagsInput, Textarea, type TextareaProps } from '@mantine/core'
 import { drawings, signOffs, type AboutPrinters, type Drawing, type SignOff } from '@diatribon/contract'
 import { DrawingOf, drawingWords } from '../drawings.tsx'
 import { modelName } from '../../ui/words.ts'
@@ -30,13 +30,8 @@ export function AboutField({ value, onChange }: { value: AboutPrinters; onChange
   )
 }
 
-export function DrawingField({
-  value,
-  onChange,
-}: {
-  value: Drawing | null
-  onChange: (value: Drawing | null) => void
-}) {
+export function DrawingField(props: { value: Drawing | null; onChange: (value: Drawing | null) => void }) {
+  const { value } = props
   return (
     <div style={{ display: 'flex', gap: 12, alignItems: 'end', marginTop: 12 }}>
       <Select
@@ -46,46 +41,20 @@ export function DrawingField({
         style={{ flex: 1 }}
         description={value ? drawingWords(value) : undefined}
         data={[...drawings]}
-        value={value}
-        onChange={(next) => onChange(next as Drawing | null)}
+        {...props}
       />
       {value && <DrawingOf of={value} width={92} />}
     </div>
   )
 }
 
-export function CautionField({ value, onChange }: { value: string | null; onChange: (value: string | null) => void }) {
-  return (
-    <Textarea
-      label="Caution, shown where the work is (optional)"
-      mt="sm"
-      autosize
-      maxLength={500}
-      value={value ?? ''}
-      onChange={(e) => onChange(e.currentTarget.value)}
-    />
-  )
+export function CautionField(props: TextareaProps) {
+  return <Textarea label="Caution, shown where the work is (optional)" mt="sm" autosize {...props} />
 }
 
-export function SignOffField({
-  value,
-  onChange,
-}: {
-  value: SignOff | null
-  onChange: (value: SignOff | null) => void
-}) {
-  return (
-    <Select
-      label="Sign-off that it needs"
-      mt="sm"
-      clearable
-      placeholder="none"
-      data={[...signOffs]}
-      value={value}
-      onChange={(next) => onChange(next as SignOff | null)}
-    />
-  )
+export function SignOffField(props: { value: SignOff | null; onChange: (value: SignOff | null) => void }) {
+  return <Select label="Sign-off that it needs" mt="sm" clearable placeholder="none" data={[...signOffs]} {...props} />
 }
 
 /** An optional text as the action takes it. */
-export const textOrNull = (text: string | null) => (text?.trim() ? text.trim() : null)
+export const textOrNull = (text: string) => text.trim() || null

@@ -1,13 +1,12 @@
-import { TagsInput } from '@mantine/core'
-import { useState } from 'react'
+import { TagsInput, Textarea } from '@mantine/core'
 import type { Cause } from '@diatribon/contract'
+import { EditorDialog } from '../../forms/EditorDialog.tsx'
+import { useSetDraft } from '../../forms/useDraft.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import { newKey } from '../../ui/newKey.ts'
 import { AboutField, CautionField, DrawingField, SignOffField, textOrNull } from './AboutFields.tsx'
-import { EditorDialog, WordsField } from '../../forms/EditorDialog.tsx'
 
-const fresh: Cause = {
-  id: '',
+const fresh: Omit<Cause, 'id'> = {
   name: '',
   mechanism: '',
   fix: '',
@@ -20,59 +19,36 @@ const fresh: Cause = {
   dropped: false,
 }
 
+const causeBegun = (from: Cause | null) => {
+  const { id, caution, minutes, ...rest } = from ?? { id: newKey(), ...fresh }
+  return { causeId: id, ...rest, caution: caution ?? '', minutes: minutes as number | undefined }
+}
+
 /** A cause: how it does harm, and what puts it right. */
 export function CauseEditor({ from, onClose }: { from: Cause | null; onClose: () => void }) {
-  const [causeId] = useState(() => from?.id ?? newKey())
-  const [cause, setCause] = useState<Cause>(from ?? fresh)
-  const set = (change: Partial<Cause>) => setCause({ ...cause, ...change })
-  const { name, mechanism, fix, minutes, drawing, about, changes, caution, signOff } = cause
-  const action = (dropped: boolean) => {
-    const { id: _, ...rest } = cause
-    return { kind: 'set-cause' as const, causeId, ...rest, caution: textOrNull(caution), dropped }
-  }
+  const form = useSetDraft(() => causeBegun(from), { kind: 'set-cause', done: 'Set', onClose })
+  const { words, figure, choice } = form
   return (
     <EditorDialog
       what="cause"
       before={from?.name ?? null}
-      name={name}
-      onName={(next) => set({ name: next })}
-      action={action}
-      onClose={onClose}
+      form={form}
+      action={({ caution, minutes = 0, ...rest }, dropped) => ({
+        kind: 'set-cause',
+        ...rest,
+        minutes,
+        caution: textOrNull(caution),
+        dropped,
+      })}
     >
-      {(fields) => (
-        <>
-          <WordsField
-            label="How it does harm"
-            value={mechanism}
-            onChange={(next) => set({ mechanism: next })}
-            error={fields.mechanism}
-          />
-          <WordsField
-            label="What puts it right"
-            value={fix}
-            onChange={(next) => set({ fix: next })}
-            error={fields.fix}
-          />
-          <FigureField
-            label="Minutes to look at it and put it right"
-            required
-            min={1}
-            value={minutes}
-            onChange={(next) => set({ minutes: next ?? 0 })}
-            error={fields.minutes}
-          />
-          <TagsInput
-            label="Parts that are changed for it, by kind of slot"
-            mt="sm"
-            value={changes}
-            onChange={(next) => set({ changes: next })}
-          />
-          <DrawingField value={drawing} onChange={(next) => set({ drawing: next })} />
-          <AboutField value={about} onChange={(next) => set({ about: next })} />
-          <SignOffField value={signOff} onChange={(next) => set({ signOff: next })} />
-          <CautionField value={caution} onChange={(next) => set({ caution: next })} />
-        </>
-      )}
+      <Textarea label="How it does harm" mt="sm" autosize {...words('mechanism')} />
+      <Textarea label="What puts it right" mt="sm" autosize {...words('fix')} />
+      <FigureField label="Minutes to look at it and put it right" {...figure('minutes')} />
+      <TagsInput label="Parts that are changed for it, by kind of slot" mt="sm" {...choice('changes')} />
+      <DrawingField {...choice('drawing')} />
+      <AboutField {...choice('about')} />
+      <SignOffField {...choice('signOff')} />
+      <CautionField {...words('caution')} />
     </EditorDialog>
   )
 }

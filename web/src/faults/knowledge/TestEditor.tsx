@@ -1,16 +1,16 @@
 import { given } from '@diatribon/core'
-import { Button, Checkbox, Select, TextInput } from '@mantine/core'
-import { useState } from 'react'
-import { neededStates, type FaultTest, type Knowledge, type NeededState, type TestOutcome } from '@diatribon/contract'
+import { Button, Checkbox, Select, Textarea, TextInput } from '@mantine/core'
+import { neededStates, type FaultTest, type Knowledge, type TestOutcome } from '@diatribon/contract'
+import { EditorDialog } from '../../forms/EditorDialog.tsx'
+import { useSetDraft } from '../../forms/useDraft.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import { newKey } from '../../ui/newKey.ts'
 import { AboutField, CautionField, SignOffField, textOrNull } from './AboutFields.tsx'
-import { EditorDialog, WordsField } from '../../forms/EditorDialog.tsx'
+import { causeNamed, causesToAdd } from './causesToAdd.ts'
 import classes from './Knowledge.module.css'
 import { causesIn, chanceOf, withCause, withChance, withoutCause, withoutOutcome, withOutcome } from './outcomes.ts'
 
-const fresh: FaultTest = {
-  id: '',
+const fresh: Omit<FaultTest, 'id'> = {
   name: '',
   how: '',
   minutes: 2,
@@ -28,118 +28,75 @@ const fresh: FaultTest = {
 
 const mostOutcomes = 6
 
+const testBegun = (from: FaultTest | null) => {
+  const { id, caution, minutes, ...rest } = from ?? { id: newKey(), ...fresh }
+  return { testId: id, ...rest, caution: caution ?? '', minutes: minutes as number | undefined }
+}
+
 /** A test: how it is done, how it can end, and how likely it ends badly under each cause. */
 export function TestEditor(props: { from: FaultTest | null; known: Knowledge; onClose: () => void }) {
   const { from, known, onClose } = props
-  const [testId] = useState(() => from?.id ?? newKey())
-  const [test, setTest] = useState<FaultTest>(from ?? fresh)
-  const set = (change: Partial<FaultTest>) => setTest({ ...test, ...change })
-  const { name, how, minutes, state, caution, signOff, onSister, about, outcomes } = test
-  const named = causesIn(outcomes)
-  const last = outcomes.length - 1
-  const causeName = (id: string) => known.causes.find((cause) => cause.id === id)?.name ?? 'unknown cause'
-  const action = (dropped: boolean) => {
-    const { id: _, ...rest } = test
-    return { kind: 'set-test' as const, testId, ...rest, caution: textOrNull(caution), dropped }
+  const form = useSetDraft(() => testBegun(from), { kind: 'set-test', done: 'Set', onClose })
+  const { draft, words, figure, choice, oneOf, tick, fields } = form
+  const outcomes: Outcomes = {
+    all: draft.outcomes,
+    set: (to) => form.set('outcomes', to),
+    wrong: (i) => fields[`outcomes.${i}.words`],
   }
   return (
     <EditorDialog
       what="test"
       before={from?.name ?? null}
-      name={name}
-      onName={(next) => set({ name: next })}
-      action={action}
-      onClose={onClose}
+      form={form}
+      action={({ caution, minutes = 0, ...rest }, dropped) => ({
+        kind: 'set-test',
+        ...rest,
+        minutes,
+        caution: textOrNull(caution),
+        dropped,
+      })}
     >
-      {(fields) => (
-        <>
-          <WordsField label="How it is done" value={how} onChange={(next) => set({ how: next })} error={fields.how} />
-          <DoingFields state={state} set={set} minutes={minutes} fields={fields} onSister={onSister} />
-          <h3 style={{ marginTop: 16 }}>How it can end</h3>
-          <OutcomeFields outcomes={outcomes} last={last} set={set} fields={fields} />
-          {outcomes.slice(0, last).map(({ words }, which) => (
-            <ChanceFields
-              key={which}
-              which={which}
-              words={words}
-              named={named}
-              causeName={causeName}
-              outcomes={outcomes}
-              set={set}
-            />
-          ))}
-          <p className="quiet" style={{ margin: '6px 0 0' }}>
-            What is left to 100 % is the chance of “{given(outcomes[last]).words || 'the last end'}”.
-          </p>
-          <Select
-            label="Add a cause that it speaks of"
-            mt="sm"
-            searchable
-            data={known.causes
-              .filter(({ id, dropped }) => !dropped && !named.includes(id))
-              .map(({ id, name: label }) => ({ value: id, label }))}
-            value={null}
-            onChange={(id) => id && set({ outcomes: withCause(outcomes, id) })}
-          />
-          <AboutField value={about} onChange={(next) => set({ about: next })} />
-          <SignOffField value={signOff} onChange={(next) => set({ signOff: next })} />
-          <CautionField value={caution} onChange={(next) => set({ caution: next })} />
-        </>
-      )}
+      <Textarea label="How it is done" mt="sm" autosize {...words('how')} />
+      <div className={classes.row}>
+        <Select label="The printer must be" data={[...neededStates]} {...oneOf('state')} />
+        <FigureField label="Minutes" mt={0} w={110} {...figure('minutes')} />
+      </div>
+      <Checkbox mt="sm" size="md" label="It is the same job on another printer of the model" {...tick('onSister')} />
+      <h3 style={{ marginTop: 16 }}>How it can end</h3>
+      <OutcomeFields outcomes={outcomes} />
+      {draft.outcomes.slice(0, -1).map((_, which) => (
+        <ChanceFields key={which} which={which} outcomes={outcomes} known={known} />
+      ))}
+      <p className="quiet" style={{ margin: '6px 0 0' }}>
+        What is left to 100 % is the chance of “{given(draft.outcomes.at(-1)).words || 'the last end'}”.
+      </p>
+      <Select
+        label="Add a cause that it speaks of"
+        mt="sm"
+        searchable
+        data={causesToAdd(known, causesIn(draft.outcomes))}
+        value={null}
+        onChange={(id) => id && form.set('outcomes', (before) => withCause(before, id))}
+      />
+      <AboutField {...choice('about')} />
+      <SignOffField {...choice('signOff')} />
+      <CautionField {...words('caution')} />
     </EditorDialog>
   )
 }
 
-function DoingFields(props: {
-  state: NeededState
-  set: (change: Partial<FaultTest>) => void
-  minutes: number
-  fields: Record<string, string>
-  onSister: boolean
-}) {
-  const { state, set, minutes, fields, onSister } = props
-  return (
-    <>
-      <div className={classes.row}>
-        <Select
-          label="The printer must be"
-          data={[...neededStates]}
-          value={state}
-          onChange={(value) => value && set({ state: value as NeededState })}
-          allowDeselect={false}
-        />
-        <FigureField
-          label="Minutes"
-          mt={0}
-          w={110}
-          required
-          min={0.5}
-          value={minutes}
-          onChange={(next) => set({ minutes: next ?? 0 })}
-          error={fields.minutes}
-        />
-      </div>
-      <Checkbox
-        mt="sm"
-        size="md"
-        label="It is the same job on another printer of the model"
-        checked={onSister}
-        onChange={({ currentTarget }) => set({ onSister: currentTarget.checked })}
-      />
-    </>
-  )
+/** The ways in which it can end; the last is that nothing is wrong. */
+interface Outcomes {
+  all: TestOutcome[]
+  set: (to: TestOutcome[]) => void
+  wrong: (i: number) => string | undefined
 }
 
-function OutcomeFields(props: {
-  outcomes: TestOutcome[]
-  last: number
-  set: (change: Partial<FaultTest>) => void
-  fields: Record<string, string>
-}) {
-  const { outcomes, last, set, fields } = props
+function OutcomeFields({ outcomes: { all, set, wrong } }: { outcomes: Outcomes }) {
+  const last = all.length - 1
   return (
     <>
-      {outcomes.map(({ words }, i) => (
+      {all.map(({ words }, i) => (
         <div key={i} className={classes.row}>
           <TextInput
             label={i === 0 ? 'It shows when something is wrong' : i === last ? 'Otherwise' : 'Or'}
@@ -147,24 +104,24 @@ function OutcomeFields(props: {
             maxLength={80}
             value={words}
             onChange={({ currentTarget: { value } }) =>
-              set({ outcomes: outcomes.map((one, j) => (i === j ? { ...one, words: value } : one)) })
+              set(all.map((one, j) => (i === j ? { ...one, words: value } : one)))
             }
-            error={fields[`outcomes.${i}.words`]}
+            error={wrong(i)}
           />
           {i > 0 && i < last && (
             <Button
               size="compact-sm"
               variant="subtle"
               aria-label={`Drop the end “${words}”`}
-              onClick={() => set({ outcomes: withoutOutcome(outcomes, i) })}
+              onClick={() => set(withoutOutcome(all, i))}
             >
               Drop
             </Button>
           )}
         </div>
       ))}
-      {outcomes.length < mostOutcomes && (
-        <Button variant="subtle" size="sm" mt={4} onClick={() => set({ outcomes: withOutcome(outcomes) })}>
+      {all.length < mostOutcomes && (
+        <Button variant="subtle" size="sm" mt={4} onClick={() => set(withOutcome(all))}>
           Another way it can end
         </Button>
       )}
@@ -172,38 +129,33 @@ function OutcomeFields(props: {
   )
 }
 
-function ChanceFields(props: {
-  which: number
-  words: string
-  named: string[]
-  causeName: (id: string) => string
-  outcomes: TestOutcome[]
-  set: (change: Partial<FaultTest>) => void
-}) {
-  const { which, words, named, causeName, outcomes, set } = props
+function ChanceFields(props: { which: number; outcomes: Outcomes; known: Knowledge }) {
+  const { which, outcomes, known } = props
+  const { all, set } = outcomes
+  const outcome = given(all[which])
   return (
     <fieldset className={classes.chances}>
-      <legend>Chance of “{words || 'the other end'}”</legend>
-      {[...named, null].map((id) => (
+      <legend>Chance of “{outcome.words || 'the other end'}”</legend>
+      {[...causesIn(all), null].map((id) => (
         <div key={id ?? 'others'} className={classes.row}>
-          <span>{id === null ? 'under every other cause' : causeName(id)}</span>
+          <span>{id === null ? 'under every other cause' : causeNamed(known, id)}</span>
           <FigureField
-            aria-label={`Chance ${id === null ? 'under every other cause' : `under ${causeName(id)}`}, per cent`}
+            aria-label={`Chance ${id === null ? 'under every other cause' : `under ${causeNamed(known, id)}`}, per cent`}
             mt={0}
             w={100}
             min={1}
             max={99}
             allowDecimal={false}
             suffix="%"
-            value={Math.round(chanceOf(given(outcomes[which]), id) * 100)}
-            onChange={(next) => next !== undefined && set({ outcomes: withChance(outcomes, id, which, next / 100) })}
+            value={Math.round(chanceOf(outcome, id) * 100)}
+            onChange={(next) => next !== undefined && set(withChance(all, id, which, next / 100))}
           />
           {id !== null && which === 0 && (
             <Button
               size="compact-sm"
               variant="subtle"
-              aria-label={`Drop ${causeName(id)}`}
-              onClick={() => set({ outcomes: withoutCause(outcomes, id) })}
+              aria-label={`Drop ${causeNamed(known, id)}`}
+              onClick={() => set(withoutCause(all, id))}
             >
               Drop
             </Button>
