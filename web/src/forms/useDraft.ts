@@ -11,7 +11,8 @@ interface DraftOf<Draft> {
   kind: ActionKindName | ((draft: Draft) => ActionKindName)
   /** What is said once it is done. */
   done: string | null | ((draft: Draft) => string)
-  onClose: () => void
+  /** The form is done with: sent, or left. */
+  onClose: (draft: Draft) => void
 }
 
 const isEmpty = (value: unknown) => value == null || value === '' || (Array.isArray(value) && value.length === 0)
@@ -91,13 +92,21 @@ type Typed = ChangeEvent<HTMLInputElement | HTMLTextAreaElement>
  */
 export function useDraft<Draft extends object>(begun: Draft | (() => Draft), of: DraftOf<Draft>) {
   const typed = useState(begun)
-  return useFields(typed, useAction(doneWords(of, typed[0]), of.onClose), of)
+  return useFields(
+    typed,
+    useAction(doneWords(of, typed[0]), () => of.onClose(typed[0])),
+    of,
+  )
 }
 
 /** As `useDraft`, for what is set: the version that was there when the form was opened goes with it. */
 export function useSetDraft<Draft extends object>(begun: Draft | (() => Draft), of: DraftOf<Draft>) {
   const typed = useState(begun)
-  return useFields(typed, useSetAction(doneWords(of, typed[0]), of.onClose), of)
+  return useFields(
+    typed,
+    useSetAction(doneWords(of, typed[0]), () => of.onClose(typed[0])),
+    of,
+  )
 }
 
 const doneWords = <Draft>({ done }: DraftOf<Draft>, draft: Draft) => (typeof done === 'function' ? done(draft) : done)
@@ -128,7 +137,7 @@ function useFields<Draft extends object>(
     sheet: (action: (draft: Draft) => FormAction | FormAction[] | string) => ({
       busy,
       problem: missing ? new Error(missing) : problem,
-      onClose,
+      onClose: () => onClose(draft),
       onSubmit: () => {
         const asked = action(draft)
         setMissing(typeof asked === 'string' ? asked : null)
