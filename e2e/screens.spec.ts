@@ -182,6 +182,25 @@ test('the keyboard leads everywhere, and can be kept from it', async ({ browser 
   await expect(page).toHaveURL(here)
 })
 
+test('another page is begun at its heading, and the way back ends where it began', async ({ browser }) => {
+  const page = await signedIn(browser, 'technician', { ...phone, path: '/floor' })
+  const printer = page.getByRole('main').getByRole('link', { name: 'Limpet', exact: true })
+  await printer.scrollIntoViewIfNeeded()
+  await page.mouse.wheel(0, 300)
+  await expect.poll(() => page.evaluate(() => window.scrollY)).toBeGreaterThan(0)
+  await printer.focus()
+  await page.keyboard.press('Enter')
+  const heading = page.getByRole('heading', { level: 1, name: 'Limpet' })
+  await expect(heading).toBeFocused()
+  expect(await page.evaluate(() => window.scrollY)).toBe(0)
+  // The next key goes on from there, into the page and not through all its places again.
+  await page.keyboard.press('Tab')
+  expect(await page.evaluate(() => document.activeElement?.closest('main') !== null)).toBe(true)
+  await page.goBack()
+  await expect(page.getByRole('heading', { level: 1, name: 'Floor' })).toBeFocused()
+  await expect.poll(() => page.evaluate(() => window.scrollY)).toBeGreaterThan(0)
+})
+
 test('a wrong PIN gets a sentence; sign-out leaves nothing behind', async ({ browser }) => {
   const page = await (await browser.newContext({ baseURL: first })).newPage()
   await page.goto('/round')

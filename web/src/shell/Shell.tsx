@@ -23,6 +23,7 @@ import classes from './Shell.module.css'
 import { shortcuts, shortcutsAreOn, switchShortcuts } from '../ui/shortcuts.ts'
 import { keepsFailing } from '../session/outbox.ts'
 import { useSendOutbox } from '../session/useOutbox.ts'
+import { Arrival } from './Arrival.tsx'
 import { PageTitle } from './PageTitle.tsx'
 import { useLive } from './useLive.ts'
 
@@ -75,6 +76,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <Waiting connected={connected} waiting={waiting} refused={refused} />
       <main id="main" className={classes.main}>
         <PageTitle />
+        <Arrival />
         {children}
       </main>
       <Shortcuts opened={helpIsOpen} onClose={help.close} />
