@@ -1,5 +1,4 @@
 import { AsyncLocalStorage } from 'node:async_hooks'
-import { randomUUID } from 'node:crypto'
 import { Server } from 'node:http'
 import { fileURLToPath } from 'node:url'
 import {
@@ -8,7 +7,6 @@ import {
   figureNames,
   reads,
   type LiveNotice,
-  type PrinterPage,
   type ReadDeclaration,
   type Topic,
 } from '@diatribon/contract'
@@ -16,7 +14,7 @@ import { Ajv, type ValidateFunction } from 'ajv'
 import pg from 'pg'
 import type { AnswerSchemas } from '../src/process/openApi.ts'
 import { areaOfTable, tablesWithArea } from '../src/platform/areaOfTable.ts'
-import { changes, personOf, workshopInUse, type InUse } from './workshopInUse.ts'
+import { allDone, workshopInUse, type InUse } from './workshopInUse.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
 let inUse: InUse
@@ -79,132 +77,6 @@ function openPages({ shop: { ids }, whelk, idOf }: InUse): OpenPage[] {
   })
 }
 
-/** What others do besides the changes of every fact that a figure follows from. */
-const late: typeof changes = [
-  [
-    'a swap',
-    async ({ lead, technician, whelk, shop }) => {
-      const page = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
-      const slot = page.slots.find(({ name }) => name === 'Nozzle')!
-      await technician.act({
-        kind: 'swap-part',
-        printerId: whelk,
-        slotId: slot.id,
-        removalReason: 'replaced in time',
-        partTypeId: shop.ids.nozzle,
-      })
-    },
-  ],
-  [
-    'an emptied slot',
-    async ({ lead, technician, whelk }) => {
-      const page = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
-      const fitted = page.fittings.find(
-        ({ slotId, removedAt }) =>
-          removedAt === null && page.slots.some(({ id, name }) => id === slotId && name === 'X belt'),
-      )!
-      await technician.act({
-        kind: 'empty-slot',
-        printerId: whelk,
-        slotId: fitted.slotId,
-        fittingId: fitted.id,
-        removalReason: 'replaced in time',
-      })
-    },
-  ],
-  [
-    'a check that is begun',
-    ({ technician, whelk, idOf }) =>
-      technician.act({
-        kind: 'begin-check',
-        printerId: whelk,
-        sheetId: idOf('sheet'),
-        checkTypeId: idOf('check gantry'),
-        version: 2,
-      }),
-  ],
-  [
-    'shifts',
-    async ({ lead }) =>
-      lead.act({
-        kind: 'set-shifts',
-        personId: await personOf(lead, 'technician'),
-        weekly: [{ weekday: 5, from: '09:00', until: '12:00' }],
-        days: [],
-      }),
-  ],
-  [
-    'a sign-off',
-    async ({ lead }) =>
-      lead.act({ kind: 'give-sign-off', personId: await personOf(lead, 'member'), signOff: 'motion', until: null }),
-  ],
-  [
-    'its end',
-    async ({ lead }) =>
-      lead.act({
-        kind: 'withdraw-sign-off',
-        personId: await personOf(lead, 'member'),
-        signOff: 'motion',
-        reason: 'Moved on',
-      }),
-  ],
-  [
-    'somebody who is locked',
-    async ({ lead }) =>
-      lead.act({ kind: 'lock-person', personId: await personOf(lead, 'member'), locked: true, reason: 'Lost card' }),
-  ],
-  [
-    'somebody who leaves',
-    async ({ lead }) => lead.act({ kind: 'leave-person', personId: await personOf(lead, 'member') }),
-  ],
-  [
-    'a verdict',
-    ({ lead, idOf }) =>
-      lead.act({ kind: 'judge-upgrade', upgradeId: idOf('upgrade'), verdict: 'helped', reason: 'Seen' }),
-  ],
-  [
-    'a notice',
-    ({ lead }) => lead.act({ kind: 'pin-notice', noticeId: randomUUID(), text: 'Fire drill', until: '2026-12-01' }),
-  ],
-  [
-    'a booking',
-    ({ lead, whelk }) =>
-      lead.act({
-        kind: 'book-printer',
-        bookingId: randomUUID(),
-        printerId: whelk,
-        fromDay: '2026-11-25',
-        untilDay: '2026-11-26',
-        words: 'Open day',
-      }),
-  ],
-  [
-    'rules of the plan',
-    ({ lead }) =>
-      lead.act({
-        kind: 'set-plan-rules',
-        days: 14,
-        shareOfShift: 0.5,
-        setUpMinutes: 10,
-        changeCostMinor: 100,
-        onHold: 'last',
-      }),
-  ],
-  [
-    'a box',
-    ({ technician }) =>
-      technician.act({
-        kind: 'set-box',
-        boxId: randomUUID(),
-        name: 'Red box',
-        holds: [{ what: 'Keys', pieces: 1 }],
-        home: 'A',
-        checkEveryDays: 30,
-      }),
-  ],
-  ['the mains', ({ lead }) => lead.act({ kind: 'set-site-mains', mainsVolts: 230 })],
-]
-
 /** Areas and figures that each read has asked the database about, apart from who asks and whether figures hold. */
 const topicsRead = new Map<string, Set<Topic>>()
 
@@ -265,8 +137,7 @@ it('tells every open page of what it shows, whatever others do', async () => {
   const untold: string[] = []
   let seen = 0
   let before = await answersOf(pages)
-  // What makes a printer leave comes last.
-  for (const [words, change] of [...changes.slice(0, -1), ...late, ...changes.slice(-1)]) {
+  for (const [words, change] of allDone) {
     notices.length = 0
     await change(inUse)
     const after = await answersOf(pages)

@@ -51,7 +51,7 @@ async function slotOf(lead: Client, printerId: string, name: string) {
   return page.slots.find((slot) => slot.name === name)!
 }
 
-export async function personOf(lead: InUse['lead'], role: string): Promise<string> {
+async function personOf(lead: InUse['lead'], role: string): Promise<string> {
   return (await lead.get<PersonHere[]>('/api/people')).find((person) => person.role === role)!.id
 }
 
@@ -472,3 +472,132 @@ export const changes: [words: string, change: (of: InUse) => Promise<unknown>][]
     ({ shop, lead }) => lead.act({ kind: 'retire-printer', printerId: shop.ids.printer, reason: 'Worn out' }),
   ],
 ]
+
+/** What is done besides, of which no figure follows. */
+const late: typeof changes = [
+  [
+    'a swap',
+    async ({ lead, technician, whelk, shop }) => {
+      const page = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
+      const slot = page.slots.find(({ name }) => name === 'Nozzle')!
+      await technician.act({
+        kind: 'swap-part',
+        printerId: whelk,
+        slotId: slot.id,
+        removalReason: 'replaced in time',
+        partTypeId: shop.ids.nozzle,
+      })
+    },
+  ],
+  [
+    'an emptied slot',
+    async ({ lead, technician, whelk }) => {
+      const page = await lead.get<PrinterPage>(`/api/printers/${whelk}`)
+      const fitted = page.fittings.find(
+        ({ slotId, removedAt }) =>
+          removedAt === null && page.slots.some(({ id, name }) => id === slotId && name === 'X belt'),
+      )!
+      await technician.act({
+        kind: 'empty-slot',
+        printerId: whelk,
+        slotId: fitted.slotId,
+        fittingId: fitted.id,
+        removalReason: 'replaced in time',
+      })
+    },
+  ],
+  [
+    'a check that is begun',
+    ({ technician, whelk, idOf }) =>
+      technician.act({
+        kind: 'begin-check',
+        printerId: whelk,
+        sheetId: idOf('sheet'),
+        checkTypeId: idOf('check gantry'),
+        version: 2,
+      }),
+  ],
+  [
+    'shifts',
+    async ({ lead }) =>
+      lead.act({
+        kind: 'set-shifts',
+        personId: await personOf(lead, 'technician'),
+        weekly: [{ weekday: 5, from: '09:00', until: '12:00' }],
+        days: [],
+      }),
+  ],
+  [
+    'a sign-off',
+    async ({ lead }) =>
+      lead.act({ kind: 'give-sign-off', personId: await personOf(lead, 'member'), signOff: 'motion', until: null }),
+  ],
+  [
+    'its end',
+    async ({ lead }) =>
+      lead.act({
+        kind: 'withdraw-sign-off',
+        personId: await personOf(lead, 'member'),
+        signOff: 'motion',
+        reason: 'Moved on',
+      }),
+  ],
+  [
+    'somebody who is locked',
+    async ({ lead }) =>
+      lead.act({ kind: 'lock-person', personId: await personOf(lead, 'member'), locked: true, reason: 'Lost card' }),
+  ],
+  [
+    'somebody who leaves',
+    async ({ lead }) => lead.act({ kind: 'leave-person', personId: await personOf(lead, 'member') }),
+  ],
+  [
+    'a verdict',
+    ({ lead, idOf }) =>
+      lead.act({ kind: 'judge-upgrade', upgradeId: idOf('upgrade'), verdict: 'helped', reason: 'Seen' }),
+  ],
+  [
+    'a notice',
+    ({ lead }) => lead.act({ kind: 'pin-notice', noticeId: randomUUID(), text: 'Fire drill', until: '2026-12-01' }),
+  ],
+  [
+    'a booking',
+    ({ lead, whelk }) =>
+      lead.act({
+        kind: 'book-printer',
+        bookingId: randomUUID(),
+        printerId: whelk,
+        fromDay: '2026-11-25',
+        untilDay: '2026-11-26',
+        words: 'Open day',
+      }),
+  ],
+  [
+    'rules of the plan',
+    ({ lead }) =>
+      lead.act({
+        kind: 'set-plan-rules',
+        days: 14,
+        shareOfShift: 0.5,
+        setUpMinutes: 10,
+        changeCostMinor: 100,
+        onHold: 'last',
+      }),
+  ],
+  [
+    'a box',
+    ({ technician }) =>
+      technician.act({
+        kind: 'set-box',
+        boxId: randomUUID(),
+        name: 'Red box',
+        holds: [{ what: 'Keys', pieces: 1 }],
+        home: 'A',
+        checkEveryDays: 30,
+      }),
+  ],
+  ['the mains', ({ lead }) => lead.act({ kind: 'set-site-mains', mainsVolts: 230 })],
+]
+
+/** All of it; what makes a printer leave comes last. */
+export const allDone: typeof changes = [...changes.slice(0, -1), ...late, ...changes.slice(-1)]
