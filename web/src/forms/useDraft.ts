@@ -52,7 +52,7 @@ export interface DraftFields<Draft extends object> {
   draft: Draft
   set: <Name extends keyof Draft>(name: Name, to: Draft[Name] | ((before: Draft[Name]) => Draft[Name])) => void
   words: (
-    name: NamesOf<Draft, string | undefined>,
+    name: NamesOf<Draft, string | null | undefined>,
     field?: string,
   ) => {
     value: string
@@ -63,7 +63,7 @@ export interface DraftFields<Draft extends object> {
   }
   figure: (name: NamesOf<Draft, number | null | undefined>, field?: string) => Figure & { allowDecimal: boolean }
   /** A field for money, in whole units with their parts; the action has it in minor units. */
-  money: (name: NamesOf<Draft, number | undefined>, field: string) => Figure & { decimals: number }
+  money: (name: NamesOf<Draft, number | null | undefined>, field?: string) => Figure & { decimals: number }
   /** A field that gives its value itself: a choice, a day, a moment. */
   choice: <Name extends keyof Draft & string>(name: Name, field?: string) => Choice<Draft[Name]>
   /** A choice of which there is always one. */
@@ -169,7 +169,7 @@ function fieldsOf<Draft extends object>(
     words: (name, field = name) => ({
       ...asked(field),
       maxLength: about(field).maxLength,
-      value: (draft[name] as string | undefined) ?? '',
+      value: (draft[name] as string | null | undefined) ?? '',
       onChange: (event) => set(name, event.currentTarget.value as Draft[typeof name]),
     }),
     figure: (name, field = name) => ({
@@ -180,7 +180,7 @@ function fieldsOf<Draft extends object>(
       value: (draft[name] as number | null | undefined) ?? undefined,
       onChange: (value) => set(name, value as Draft[typeof name]),
     }),
-    money: (name, field) => ({
+    money: (name, field = name) => ({
       ...asked(field),
       min: 0,
       decimals: 3,

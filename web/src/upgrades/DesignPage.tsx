@@ -1,41 +1,18 @@
 import { Button, Checkbox } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
-import type { UpgradeContent, UpgradeLine } from '@diatribon/contract'
+import type { UpgradeLine } from '@diatribon/contract'
+import { useDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { newKey } from '../ui/newKey.ts'
 import { Problem } from '../ui/Problem.tsx'
-import { useAction } from '../session/useAction.ts'
 import { PartsEditor } from './editor/PartsEditor.tsx'
 import { StepsEditor } from './editor/StepsEditor.tsx'
 import { WhatItCures } from './editor/WhatItCures.tsx'
 import { WhatItTakes } from './editor/WhatItTakes.tsx'
-import { stepMisses } from './stepWords.ts'
+import { designAction, designBegun } from './designDraft.ts'
 import { useUpgrade } from '../reads/upgrades.ts'
 import classes from './Upgrades.module.css'
-
-const empty: UpgradeContent = {
-  name: '',
-  what: '',
-  cures: { causeIds: [], symptomIds: [], share: 0.8 },
-  models: [],
-  parts: [],
-  tools: [],
-  minutes: 30,
-  signOffs: [],
-  cautions: [],
-  events: [],
-  steps: [],
-  guard: null,
-  footprint: null,
-  wayBack: '',
-  foundIn: null,
-  against: null,
-  school: 'something added',
-  postponesOnly: false,
-  photos: [],
-}
 
 /** The design of an upgrade is written down, or changed: every change is a new version. */
 export function DesignPage() {
@@ -50,20 +27,18 @@ function Editor({ line: newest }: { line: UpgradeLine | null }) {
   // What somebody is writing stays, also when another one changes the design meanwhile.
   const [line] = useState(newest)
   const navigate = useNavigate()
-  const [content, setContent] = useState(line?.content ?? empty)
-  const [dropped, setDropped] = useState(line?.dropped ?? false)
-  const [upgradeId] = useState(() => line?.id ?? newKey())
-  const [missing, setMissing] = useState<string | null>(null)
-  const { submit, problem, fields, busy } = useAction(
-    line ? `Version ${line.version + 1} written` : 'Design written',
-    () => void navigate(`/upgrades/${upgradeId}`),
-  )
-  const set = (change: Partial<UpgradeContent>) => setContent((old) => ({ ...old, ...change }))
-  const error = (name: string) => fields[`content.${name}`]
+  const form = useDraft(() => designBegun(line), {
+    kind: 'set-upgrade',
+    done: line ? `Version ${line.version + 1} written` : 'Design written',
+    onClose: ({ upgradeId }) => void navigate(`/upgrades/${upgradeId}`),
+  })
+  const content = form.within('content')
+  const { busy, problem, onSubmit } = form.sheet((draft) => designAction(draft, line?.version ?? 0))
+  const back = line ? `/upgrades/${line.id}` : '/upgrades'
   return (
     <>
       <p style={{ margin: 0 }}>
-        <Link to={line ? `/upgrades/${line.id}` : '/upgrades'}>{line ? line.content.name : 'Upgrades'}</Link>
+        <Link to={back}>{line ? line.content.name : 'Upgrades'}</Link>
       </p>
       <h1>{line ? `Change: ${line.content.name}` : 'New design'}</h1>
       {newest && line && newest.version > line.version && (
@@ -72,40 +47,25 @@ function Editor({ line: newest }: { line: UpgradeLine | null }) {
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          const lacking = content.steps.flatMap((step, i) => {
-            const what = stepMisses(step)
-            return what ? [`Step ${i + 1}: ${what}`] : []
-          })
-          if (lacking[0]) return setMissing(lacking[0])
-          setMissing(null)
-          void submit({
-            kind: 'set-upgrade',
-            upgradeId,
-            version: line?.version ?? 0,
-            content,
-            ...(dropped ? { dropped } : {}),
-          })
+          onSubmit()
         }}
       >
         <fieldset disabled={!may('keep the upgrades')} className={classes.plain}>
-          <WhatItCures content={content} set={set} error={error} />
-          <StepsEditor steps={content.steps} onChange={(steps) => set({ steps })} error={error} />
-          <PartsEditor parts={content.parts} onChange={(parts) => set({ parts })} error={error} />
-          <WhatItTakes content={content} set={set} error={error} />
-          {line && (
-            <Checkbox
-              size="md"
-              label="Not offered any more"
-              checked={dropped}
-              onChange={({ currentTarget }) => setDropped(currentTarget.checked)}
-            />
-          )}
-          <Problem error={missing ? new Error(missing) : problem} />
+          <WhatItCures content={content} />
+          <StepsEditor
+            steps={content.draft.steps}
+            onChange={(steps) => content.set('steps', steps)}
+            error={(name) => form.fields[`content.${name}`]}
+          />
+          <PartsEditor parts={content.rows('parts')} />
+          <WhatItTakes content={content} />
+          {line && <Checkbox size="md" label="Not offered any more" {...form.tick('dropped')} />}
+          <Problem error={problem} />
           <div className={classes.buttons}>
             <Button type="submit" loading={busy}>
               {line ? `Write version ${line.version + 1}` : 'Write it down'}
             </Button>
-            <Button variant="default" component={Link} to={line ? `/upgrades/${line.id}` : '/upgrades'}>
+            <Button variant="default" component={Link} to={back}>
               Cancel
             </Button>
           </div>
