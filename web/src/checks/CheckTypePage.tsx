@@ -1,35 +1,20 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
-import { type CheckContent, type CheckType } from '@diatribon/contract'
+import type { CheckType } from '@diatribon/contract'
+import { useDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { newKey } from '../ui/newKey.ts'
-import { useAction } from '../session/useAction.ts'
 import { moment } from '../ui/words.ts'
+import { checkAction, checkBegun, type CheckDraft } from './checkDraft.ts'
 import classes from './CheckType.module.css'
 import { turnsWords } from './turnWords.ts'
 import { useCheckTypes, useCheckVersions } from '../reads/checks.ts'
 import { StepsEditor } from './editor/StepsEditor.tsx'
 import { TurnsEditor } from './editor/TurnsEditor.tsx'
 import { WhatItIs } from './editor/WhatItIs.tsx'
-
-const empty: CheckContent = {
-  name: '',
-  purpose: '',
-  minutes: 10,
-  tools: [],
-  parts: [],
-  cautions: [],
-  role: 'operator',
-  signOff: null,
-  models: [],
-  beforePrint: false,
-  turns: { every: [], firstAfter: null, countFrom: 'done', window: 0.2 },
-  steps: [],
-}
 
 /** A check as data: changed, copied or written anew. Every change is a new version. */
 export function CheckTypePage() {
@@ -42,14 +27,13 @@ export function CheckTypePage() {
       {(all) => {
         const type = all.find((t) => t.id === id)
         if (id !== 'new' && !type) return <Nothing title="There is no check at this address." />
-        const from = type ?? all.find((t) => t.id === query.get('copy'))
-        const content = from?.content ?? empty
+        const copied = all.find((t) => t.id === query.get('copy'))
         return (
           <Editor
             key={`${id} ${query.get('copy')} ${looked}`}
             type={type ?? null}
             onLook={() => setLooked(looked + 1)}
-            first={type ? content : { ...copied(content), name: from ? `${content.name}, copy` : '' }}
+            begun={() => checkBegun(type ?? copied, !type)}
           />
         )
       }}
@@ -57,26 +41,19 @@ export function CheckTypePage() {
   )
 }
 
-/** A copy has steps of its own. */
-const copied = (content: CheckContent): CheckContent => ({
-  ...content,
-  steps: content.steps.map((step) => ({ ...step, id: newKey() })),
-})
-
-function Editor(props: { type: CheckType | null; first: CheckContent; onLook: () => void }) {
-  const { type: newest, first, onLook } = props
+function Editor(props: { type: CheckType | null; begun: () => CheckDraft; onLook: () => void }) {
+  const { type: newest, begun, onLook } = props
   // What somebody is writing stays, also when another one changes the check meanwhile.
   const [type] = useState(newest)
-  const { may } = useSession()
+  const edits = useSession().may('keep the checks')
   const navigate = useNavigate()
-  const [content, setContent] = useState(first)
-  const [checkTypeId] = useState(() => type?.id ?? newKey())
-  const { submit, problem, fields, busy } = useAction(
-    type ? `Version ${type.version + 1} is in force` : 'Check added',
-    () => void navigate('/checks'),
-  )
-  const set = (change: Partial<CheckContent>) => setContent((old) => ({ ...old, ...change }))
-  const edits = may('keep the checks')
+  const form = useDraft(begun, {
+    kind: type ? 'change-check-type' : 'add-check-type',
+    done: type ? `Version ${type.version + 1} is in force` : 'Check added',
+    onClose: () => void navigate('/checks'),
+  })
+  const { busy, problem, onSubmit } = form.sheet((draft) => checkAction(draft, type?.version ?? null))
+  const content = form.within('content')
   return (
     <>
       <p style={{ margin: 0 }}>
@@ -87,22 +64,13 @@ function Editor(props: { type: CheckType | null; first: CheckContent; onLook: ()
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          void submit(
-            type
-              ? { kind: 'change-check-type', checkTypeId, version: type.version, content }
-              : { kind: 'add-check-type', checkTypeId, content },
-          )
+          onSubmit()
         }}
       >
         <fieldset disabled={!edits} className={classes.plain}>
-          <WhatItIs content={content} set={set} error={(name) => fields[`content.${name}`]} />
-          <TurnsEditor content={content} set={set} fields={fields} />
-          <StepsEditor
-            steps={content.steps}
-            onChange={(steps) => set({ steps })}
-            fields={fields}
-            missing={content.steps.length === 0 && Boolean(problem)}
-          />
+          <WhatItIs content={content} />
+          <TurnsEditor turns={content.within('turns')} />
+          <StepsEditor content={content} missing={content.draft.steps.length === 0 && Boolean(problem)} />
           <Problem error={problem} />
           {edits && (
             <div className={classes.buttons}>

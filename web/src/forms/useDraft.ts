@@ -42,7 +42,7 @@ interface Figure {
   min?: number
   max?: number
 }
-type RowOf<List> = List extends (infer Row extends object)[] ? Row : never
+type RowOf<List> = NonNullable<List> extends readonly (infer Row extends object)[] ? Row : never
 
 /** A list in a draft: its rows are changed, dropped and added, each has its fields. */
 export type DraftRows<Row extends object> = ReturnType<typeof rowsOf<Row>> & { fields: DraftFields<Row>[] }
@@ -81,7 +81,10 @@ export interface DraftFields<Draft extends object> {
     name: Name,
     field?: string,
   ) => DraftFields<Draft[Name] & object>
-  rows: <Name extends NamesOf<Draft, object[]>>(name: Name, field?: string) => DraftRows<RowOf<Draft[Name]>>
+  rows: <Name extends NamesOf<Draft, readonly object[] | undefined>>(
+    name: Name,
+    field?: string,
+  ) => DraftRows<RowOf<Draft[Name]>>
 }
 
 type Typed = ChangeEvent<HTMLInputElement | HTMLTextAreaElement>
@@ -212,15 +215,15 @@ function fieldsOf<Draft extends object>(
     }),
     within: (name, field = name) =>
       fieldsOf(
-        draft[name] as object,
+        (draft[name] ?? {}) as object,
         first?.[name] as object | undefined,
         (to) => set(name, (before) => to(before as object) as Draft[typeof name]),
         (inner) => about(field ? `${field}.${inner}` : inner),
       ) as never,
     rows: (name, field = name) => {
-      const rows = draft[name] as object[]
+      const rows = (draft[name] as object[] | undefined) ?? []
       const setRows = (to: (before: object[]) => object[]) =>
-        set(name, (before) => to(before as object[]) as Draft[typeof name])
+        set(name, (before) => to((before as object[] | undefined) ?? []) as Draft[typeof name])
       return {
         ...rowsOf(setRows),
         fields: rows.map((row, i) =>

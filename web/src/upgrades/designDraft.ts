@@ -1,4 +1,5 @@
 import type { UpgradeContent, UpgradeLine, UpgradePart } from '@diatribon/contract'
+import { linesWritten } from '../forms/CautionLines.tsx'
 import { told } from '../forms/told.ts'
 import type { FormAction } from '../session/openSending.ts'
 import { newKey } from '../ui/newKey.ts'
@@ -58,7 +59,7 @@ export function designAction({ upgradeId, content, dropped }: DesignDraft, seen:
     content: {
       ...content,
       parts: parts.map((part) => told(part) as UpgradePart),
-      cautions: cautions.flatMap((text) => text.trim() || []),
+      cautions: linesWritten(cautions),
       footprint: words(footprint),
       foundIn: words(foundIn),
       against: words(against),

@@ -1,4 +1,4 @@
-import type { CheckStep } from '@diatribon/contract'
+import type { CheckContent, CheckStep } from '@diatribon/contract'
 import {
   DndContext,
   closestCenter,
@@ -11,6 +11,7 @@ import {
 } from '@dnd-kit/core'
 import { arrayMove, SortableContext, verticalListSortingStrategy, sortableKeyboardCoordinates } from '@dnd-kit/sortable'
 import { Button } from '@mantine/core'
+import type { DraftFields } from '../../forms/useDraft.ts'
 import { useReadingKinds } from '../../reads/readings.ts'
 import { newKey } from '../../ui/newKey.ts'
 import { Problem } from '../../ui/Problem.tsx'
@@ -22,16 +23,15 @@ const dragHelp = {
 
 /** The steps of a check, in their order: dragged, moved by arrows, or by the keyboard. */
 export function StepsEditor(props: {
-  steps: CheckStep[]
-  onChange: (steps: CheckStep[]) => void
-  fields: Record<string, string>
+  content: DraftFields<CheckContent>
   /** It was sent without a step. */
   missing: boolean
 }) {
-  const { steps, onChange, fields, missing } = props
+  const { content, missing } = props
   const { data: kinds = [] } = useReadingKinds()
-  const move = (from: number, to: number) => onChange(arrayMove(steps, from, to))
-  const drag = useDragging(steps, move)
+  const steps = content.rows('steps')
+  const move = (from: number, to: number) => content.set('steps', (before) => arrayMove(before, from, to))
+  const drag = useDragging(content.draft.steps, move)
   return (
     <>
       <h2>Steps</h2>
@@ -42,19 +42,17 @@ export function StepsEditor(props: {
         onDragEnd={drag.drop}
         accessibility={{ announcements: drag.announcements, screenReaderInstructions: dragHelp }}
       >
-        <SortableContext items={steps.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+        <SortableContext items={content.draft.steps.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
           <ol className={classes.steps}>
-            {steps.map((step, i) => (
+            {steps.fields.map((step, i) => (
               <StepEditor
-                key={step.id}
+                key={step.draft.id}
                 step={step}
                 place={i}
-                count={steps.length}
+                count={steps.fields.length}
                 kinds={kinds}
-                fields={fields}
-                onChange={(next) => onChange(steps.map((s) => (s.id === step.id ? next : s)))}
                 onMove={(by) => move(i, i + by)}
-                onRemove={() => onChange(steps.filter(({ id }) => id !== step.id))}
+                onRemove={() => steps.drop(i)}
               />
             ))}
           </ol>
@@ -63,7 +61,7 @@ export function StepsEditor(props: {
       <Button
         variant="default"
         size="sm"
-        onClick={() => onChange([...steps, { id: newKey(), kind: 'tick', title: '', state: 'any' }])}
+        onClick={() => steps.add({ id: newKey(), kind: 'tick', title: '', state: 'any' })}
       >
         One more step
       </Button>

@@ -1,84 +1,48 @@
-import { type CheckContent, roles, type Role, signOffs, type SignOff } from '@diatribon/contract'
-import { TextInput, Textarea, TagsInput, Checkbox, Select, MultiSelect } from '@mantine/core'
+import { roles, signOffs, type CheckContent } from '@diatribon/contract'
+import { Checkbox, MultiSelect, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
+import { CautionLines } from '../../forms/CautionLines.tsx'
+import type { DraftFields } from '../../forms/useDraft.ts'
 import { useModels } from '../../reads/parts.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import { modelName } from '../../ui/words.ts'
 import classes from '../CheckType.module.css'
 
-interface EditorProps {
-  content: CheckContent
-  set: (change: Partial<CheckContent>) => void
-  error: (name: string) => string | undefined
+interface Part {
+  content: DraftFields<CheckContent>
 }
 
 /** What a check is called, what it is for, what it takes and whom. */
-export function WhatItIs({ content, set, error }: EditorProps) {
+export function WhatItIs({ content }: Part) {
+  const { words, choice, tick } = content
   return (
     <div className={classes.sheet}>
-      <TextInput
-        label="Name"
-        required
-        maxLength={60}
-        value={content.name}
-        onChange={(e) => set({ name: e.currentTarget.value })}
-        error={error('name')}
-      />
-      <Textarea
-        label="What it is for"
-        required
-        mt="sm"
-        autosize
-        maxLength={500}
-        value={content.purpose}
-        onChange={(e) => set({ purpose: e.currentTarget.value })}
-        error={error('purpose')}
-      />
-      <WhoAndWhere content={content} set={set} error={error} />
+      <TextInput label="Name" {...words('name')} />
+      <Textarea label="What it is for" mt="sm" autosize {...words('purpose')} />
+      <WhoAndWhere content={content} />
       <div className={classes.fields}>
-        <TagsInput label="Tools" mt="sm" value={content.tools} onChange={(tools) => set({ tools })} />
-        <TagsInput label="Parts" mt="sm" value={content.parts} onChange={(parts) => set({ parts })} />
+        <TagsInput label="Tools" mt="sm" {...choice('tools')} />
+        <TagsInput label="Parts" mt="sm" {...choice('parts')} />
       </div>
-      <Textarea
-        label="Cautions, one a line"
+      <CautionLines
         description="Shown before the first step that needs it cold, hot or unplugged."
-        mt="sm"
-        autosize
-        minRows={2}
-        value={content.cautions.join('\n')}
-        onChange={(e) => set({ cautions: e.currentTarget.value.split('\n') })}
-        onBlur={() => set({ cautions: content.cautions.map((words) => words.trim()).filter(Boolean) })}
-        error={error('cautions')}
+        {...choice('cautions')}
       />
       <Checkbox
         mt="sm"
         size="md"
         label="Offered first on the printer’s page, before each print"
-        checked={content.beforePrint}
-        onChange={({ currentTarget }) => set({ beforePrint: currentTarget.checked })}
+        {...tick('beforePrint')}
       />
     </div>
   )
 }
 
-function WhoAndWhere({ content, set, error }: EditorProps) {
+function WhoAndWhere({ content: { draft, figure, oneOf, choice } }: Part) {
   const { data: models = [] } = useModels()
   return (
     <div className={classes.fields}>
-      <FigureField
-        label="Minutes"
-        required
-        value={content.minutes}
-        onChange={(minutes) => set({ minutes: minutes ?? 0 })}
-        error={error('minutes')}
-      />
-      <Select
-        label="Least role"
-        mt="sm"
-        allowDeselect={false}
-        data={roles.filter((role) => role !== 'device')}
-        value={content.role}
-        onChange={(role) => set({ role: role as Exclude<Role, 'device'> })}
-      />
+      <FigureField label="Minutes" {...figure('minutes')} />
+      <Select label="Least role" mt="sm" data={roles.filter((role) => role !== 'device')} {...oneOf('role')} />
       <Select
         label="Needs a sign-off"
         mt="sm"
@@ -86,16 +50,14 @@ function WhoAndWhere({ content, set, error }: EditorProps) {
         clearButtonProps={{ 'aria-label': 'No sign-off' }}
         placeholder="none"
         data={[...signOffs]}
-        value={content.signOff}
-        onChange={(signOff) => set({ signOff: signOff as SignOff | null })}
+        {...choice('signOff')}
       />
       <MultiSelect
         label="For which models"
         mt="sm"
-        placeholder={content.models.length === 0 ? 'all' : ''}
+        placeholder={draft.models.length === 0 ? 'all' : ''}
         data={models.map((model) => ({ value: model.id, label: modelName(model) }))}
-        value={content.models}
-        onChange={(chosen) => set({ models: chosen })}
+        {...choice('models')}
       />
     </div>
   )

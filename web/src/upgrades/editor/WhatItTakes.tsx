@@ -1,5 +1,6 @@
 import { Checkbox, MultiSelect, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { printerEvents, signOffs, type UpgradeContent } from '@diatribon/contract'
+import { CautionLines } from '../../forms/CautionLines.tsx'
 import type { DraftFields } from '../../forms/useDraft.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../Upgrades.module.css'
@@ -10,20 +11,14 @@ interface Part {
 
 /** Work, tools, cautions, what it upsets, the way back. */
 export function WhatItTakes({ content }: Part) {
-  const { draft, set, words, choice } = content
+  const { words, choice } = content
   return (
     <div className={classes.sheet}>
       <h2>How it is done, and how it comes off</h2>
       <Work content={content} />
-      <Textarea
-        label="Cautions, one a line"
+      <CautionLines
         description="Heat, mains, moving parts, solvents: shown where the work is. The maker’s manual and local rules come first."
-        mt="sm"
-        autosize
-        minRows={2}
         {...choice('cautions')}
-        value={draft.cautions.join('\n')}
-        onChange={(e) => set('cautions', e.currentTarget.value.split('\n'))}
       />
       <Guard content={content} />
       <Textarea label="The way back" mt="sm" autosize minRows={2} {...words('wayBack')} />
