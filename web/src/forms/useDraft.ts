@@ -81,7 +81,7 @@ export interface DraftFields<Draft extends object> {
     name: Name,
     field?: string,
   ) => DraftFields<Draft[Name] & object>
-  rows: <Name extends NamesOf<Draft, readonly object[] | undefined>>(
+  rows: <Name extends NamesOf<Draft, readonly object[] | null | undefined>>(
     name: Name,
     field?: string,
   ) => DraftRows<RowOf<Draft[Name]>>
@@ -221,9 +221,9 @@ function fieldsOf<Draft extends object>(
         (inner) => about(field ? `${field}.${inner}` : inner),
       ) as never,
     rows: (name, field = name) => {
-      const rows = (draft[name] as object[] | undefined) ?? []
+      const rows = (draft[name] as object[] | null | undefined) ?? []
       const setRows = (to: (before: object[]) => object[]) =>
-        set(name, (before) => to((before as object[] | undefined) ?? []) as Draft[typeof name])
+        set(name, (before) => to((before as object[] | null | undefined) ?? []) as Draft[typeof name])
       return {
         ...rowsOf(setRows),
         fields: rows.map((row, i) =>

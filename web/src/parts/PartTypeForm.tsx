@@ -26,7 +26,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
     done: changing ? 'Part type changed' : 'Part type added',
     onClose,
   })
-  const { draft, figure, oneOf, set, fields } = form
+  const { draft, figure, oneOf } = form
   return (
     <ActionDialog
       title={changing ? `Change: ${from.name}` : 'New part type'}
@@ -74,7 +74,7 @@ export function PartTypeForm({ from, copy, onClose }: { from: PartType | null; c
         {...figure('maxNozzleC')}
       />
       <Select label="Abrasive filament" mt="sm" data={[...abrasiveWords]} {...oneOf('abrasive', 'toleratesAbrasive')} />
-      <JointsField joints={draft.joints} onChange={(joints) => set('joints', joints)} fields={fields} />
+      <JointsField joints={form.rows('joints')} error={(i) => form.fields[`joints.${i}`]} />
     </ActionDialog>
   )
 }

@@ -1,4 +1,5 @@
 import { fromMinor, toMinor, type Clock, type PartJoint, type PartType, type SignOff } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
 import type { FormAction } from '../session/openSending.ts'
 import { newKey } from '../ui/newKey.ts'
 
@@ -74,7 +75,7 @@ export function partTypeActions(
     minutes,
     tradeInterval,
     ...(slotKind === 'nozzle' ? { nozzleMm } : {}),
-    ...(joints.length > 0 ? { joints } : {}),
+    ...(joints.length > 0 ? { joints: joints.map((joint) => told(joint) as PartJoint) } : {}),
     ...(abrasive === 'does not matter' ? {} : { toleratesAbrasive: abrasive === 'stands it' }),
   }
   if (!isOwn) return { kind, ...part }

@@ -37,11 +37,12 @@ export function ItemForm(props: {
   onClose: () => void
 }) {
   const { item, notKept, items, onClose } = props
-  const { draft, set, fields, words, figure, tick, sheet } = useSetDraft(() => itemBegun(item), {
+  const form = useSetDraft(() => itemBegun(item), {
     kind: 'set-item',
     done: item ? 'Item changed' : 'Item kept',
     onClose,
   })
+  const { draft, set, fields, words, figure, tick, sheet } = form
   const { contents, partTypeId } = draft
   return (
     <ActionDialog
@@ -96,10 +97,9 @@ export function ItemForm(props: {
       <FigureField label="Days from the order until it is here" {...figure('leadDays', 'content.leadDays')} />
       {contents && (
         <KitFields
-          contents={contents}
+          contents={form.rows('contents', 'content.contents')}
           items={items.filter(({ id, content }) => id !== item?.id && !content.contents)}
-          onChange={(next) => set('contents', next)}
-          error={(field) => fields[`content.contents${field}`]}
+          error={form.fields['content.contents']}
         />
       )}
       <FigureField label="Pieces in a pack" {...figure('packOf', 'content.packOf')} />
