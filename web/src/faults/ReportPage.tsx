@@ -2,6 +2,8 @@ import { Button, Radio, Select, Stack, Textarea, TextInput } from '@mantine/core
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { Attachment, LabelPage } from '@diatribon/contract'
+import { told } from '../forms/told.ts'
+import { useTyped } from '../forms/useTyped.ts'
 import { PhotoButton } from '../ui/PhotoButton.tsx'
 import { call, sendPhoto } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -89,89 +91,40 @@ interface ReportFormProps {
   onDone: () => void
 }
 
+const reportBegun = () => ({
+  key: newKey(),
+  symptom: '',
+  symptomId: null as string | null,
+  goOn: '',
+  reporter: '',
+  photos: [] as string[],
+})
+
 function ReportForm({ code, symptoms, onDone }: ReportFormProps) {
-  const [key] = useState(newKey)
-  const [symptom, setSymptom] = useState('')
-  const [symptomId, setSymptomId] = useState<string | null>(null)
-  const [goOn, setGoOn] = useState('')
-  const [reporter, setReporter] = useState('')
-  const [photos, setPhotos] = useState<string[]>([])
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  const send = async () => {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await call('POST', `/api/report/${code}`, {
-        key,
-        symptom,
-        mayGoOn: goOn === 'yes',
-        ...(symptomId ? { symptomId } : {}),
-        ...(reporter.trim() ? { reporter: reporter.trim() } : {}),
-        ...(photos.length > 0 ? { photos } : {}),
-      })
-      onDone()
-    } catch (error) {
-      setProblem(error)
-    } finally {
-      setBusy(false)
-    }
+  const form = useTyped(reportBegun)
+  const { draft, words, choice, attempt } = form
+  const report = async () => {
+    const { key, symptom, symptomId, goOn, reporter, photos } = draft
+    const said = { key, symptom, mayGoOn: goOn === 'yes', ...told({ symptomId: symptomId ?? '', reporter, photos }) }
+    if (await attempt(() => call('POST', `/api/report/${code}`, said))) onDone()
   }
   return (
     <form
       onSubmit={(event) => {
         event.preventDefault()
-        void send()
+        void report()
       }}
     >
       <h2>Report a fault</h2>
-      <ReportFields
-        symptom={symptom}
-        setSymptom={setSymptom}
-        symptoms={symptoms}
-        symptomId={symptomId}
-        setSymptomId={setSymptomId}
-        goOn={goOn}
-        setGoOn={setGoOn}
-      />
-      {photos.length < mostPhotos && (
-        <PhotoButton
-          label={photos.length === 0 ? 'Take a photo (optional)' : `Another photo (${photos.length} taken)`}
-          send={(file) => sendPhoto(file, `/api/report/${code}/photo`)}
-          onPhoto={({ id }: Attachment) => setPhotos((before) => [...before, id])}
-        />
-      )}
-      <NameField reporter={reporter} setReporter={setReporter} />
-      <Problem error={problem} />
-      <Button type="submit" size="lg" fullWidth mt="md" loading={busy}>
-        Report
-      </Button>
-    </form>
-  )
-}
-
-function ReportFields(props: {
-  symptom: string
-  setSymptom: (value: string) => void
-  symptoms: { id: string; name: string }[]
-  symptomId: string | null
-  setSymptomId: (value: string | null) => void
-  goOn: string
-  setGoOn: (value: string) => void
-}) {
-  const { symptom, setSymptom, symptoms, symptomId, setSymptomId, goOn, setGoOn } = props
-  return (
-    <>
       <Textarea
         label="What do you see?"
-        required
         autosize
         minRows={3}
         size="md"
         mt="xs"
+        {...words('symptom')}
+        required
         maxLength={1000}
-        value={symptom}
-        onChange={(e) => setSymptom(e.currentTarget.value)}
       />
       <Select
         label="What is it most like? (optional)"
@@ -180,28 +133,26 @@ function ReportFields(props: {
         searchable
         clearable
         data={symptoms.map(({ id, name }) => ({ value: id, label: name }))}
-        value={symptomId}
-        onChange={setSymptomId}
+        {...choice('symptomId')}
       />
-      <Radio.Group label="May printing go on?" required mt="md" mb="md" value={goOn} onChange={setGoOn}>
+      <Radio.Group label="May printing go on?" mt="md" mb="md" {...choice('goOn')} required>
         <Stack gap="sm" mt={6}>
           <Radio value="yes" size="lg" label="Yes, for now" />
           <Radio value="no" size="lg" label="No, nobody should use it" />
         </Stack>
       </Radio.Group>
-    </>
-  )
-}
-
-function NameField({ reporter, setReporter }: { reporter: string; setReporter: (value: string) => void }) {
-  return (
-    <TextInput
-      label="Your name (optional)"
-      mt="sm"
-      size="md"
-      maxLength={80}
-      value={reporter}
-      onChange={(e) => setReporter(e.currentTarget.value)}
-    />
+      {draft.photos.length < mostPhotos && (
+        <PhotoButton
+          label={draft.photos.length === 0 ? 'Take a photo (optional)' : `Another photo (${draft.photos.length} taken)`}
+          send={(file) => sendPhoto(file, `/api/report/${code}/photo`)}
+          onPhoto={({ id }: Attachment) => form.set('photos', (before) => [...before, id])}
+        />
+      )}
+      <TextInput label="Your name (optional)" mt="sm" size="md" {...words('reporter')} maxLength={80} />
+      <Problem error={form.problem} />
+      <Button type="submit" size="lg" fullWidth mt="md" loading={form.busy}>
+        Report
+      </Button>
+    </form>
   )
 }

@@ -1,6 +1,6 @@
 import { Select, SimpleGrid, TextInput } from '@mantine/core'
 import type { Correction } from '@diatribon/contract'
-import type { DraftFields } from '../forms/useDraft.ts'
+import type { DraftFields } from '../forms/draftFields.ts'
 import { MomentField } from '../ui/dates.tsx'
 import { FigureField } from '../ui/figures.tsx'
 

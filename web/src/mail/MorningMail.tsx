@@ -1,7 +1,8 @@
 import { Button, Checkbox, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { notifications } from '@mantine/notifications'
 import { Link } from 'react-router'
 import type { MailPage } from '@diatribon/contract'
+import { useTyped } from '../forms/useTyped.ts'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { call } from '../ui/api.ts'
@@ -9,7 +10,6 @@ import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
 import { shortDay } from '../ui/words.ts'
 import { useMailPage } from '../reads/mail.ts'
-import { useAttempt } from './useAttempt.ts'
 
 /** What one has today, by mail in the morning: off until somebody wants it. */
 export function MorningMail() {
@@ -24,9 +24,11 @@ export function MorningMail() {
 function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }) {
   const { may } = useSession()
   const { mine, sendAt, last } = mail
-  const [address, setAddress] = useState(mine.address ?? '')
-  const [wants, setWants] = useState(mine.wantsMorningMail)
-  const { attempt, busy, problem, fields } = useAttempt(again)
+  const form = useTyped({ address: mine.address ?? '', wants: mine.wantsMorningMail })
+  const { busy, problem, words, tick } = form
+  const attempt = async (work: () => Promise<unknown>, done: string) => {
+    if (await form.attempt(() => work().then(again))) notifications.show({ message: done, autoClose: 4000 })
+  }
   if (sendAt === null)
     return (
       <p className="quiet">
@@ -45,6 +47,7 @@ function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }
     <form
       onSubmit={(event) => {
         event.preventDefault()
+        const { address, wants } = form.draft
         void attempt(
           () => call('PUT', '/api/mail/mine', { address: address.trim() || null, wantsMorningMail: wants }),
           wants ? `The mail comes at ${sendAt}` : 'No mail comes',
@@ -60,20 +63,12 @@ function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }
         type="email"
         inputMode="email"
         autoComplete="email"
-        maxLength={200}
         maw={420}
-        value={address}
-        onChange={(event) => setAddress(event.currentTarget.value)}
-        error={fields.address}
+        {...words('address')}
+        maxLength={200}
       />
-      <Checkbox
-        mt="sm"
-        size="md"
-        label="Send me the morning mail"
-        checked={wants}
-        onChange={(event) => setWants(event.currentTarget.checked)}
-      />
-      <Problem error={fields.address ? null : problem} />
+      <Checkbox mt="sm" size="md" label="Send me the morning mail" {...tick('wants')} />
+      <Problem error={words('address').error ? null : problem} />
       <div style={{ display: 'flex', gap: 12, flexWrap: 'wrap', marginTop: 12 }}>
         <Button type="submit" size="compact-md" loading={busy}>
           Keep

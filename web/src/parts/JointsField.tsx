@@ -1,6 +1,6 @@
 import { Button, Select, TextInput } from '@mantine/core'
 import type { PartJoint } from '@diatribon/contract'
-import type { DraftRows } from '../forms/useDraft.ts'
+import type { DraftRows } from '../forms/draftFields.ts'
 import { FigureField } from '../ui/figures.tsx'
 import { useSlotKinds } from '../reads/useSlotKinds.ts'
 import classes from './Catalogue.module.css'

@@ -1,7 +1,7 @@
 import { Button, PasswordInput, Select, TextInput } from '@mantine/core'
-import { useForm } from '@mantine/form'
 import { useState } from 'react'
-import { call, Refused } from '../ui/api.ts'
+import { useTyped } from '../forms/useTyped.ts'
+import { call } from '../ui/api.ts'
 import { MainsField } from '../ui/MainsField.tsx'
 import { Problem } from '../ui/Problem.tsx'
 
@@ -22,64 +22,53 @@ function choices() {
 /** The first page of an empty site: its name, and its first lead. What it starts from comes next. */
 export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
   const [{ here, timeZones, currencies }] = useState(choices)
-  const form = useForm({
-    initialValues: {
-      siteName: '',
-      timeZone: here,
-      currency: 'EUR',
-      mainsVolts: null as number | null,
-      displayName: '',
-      name: '',
-      pin: '',
-    },
+  const { draft, words, oneOf, choice, attempt, problem, busy } = useTyped({
+    siteName: '',
+    timeZone: here,
+    currency: 'EUR',
+    mainsVolts: null as number | null,
+    displayName: '',
+    name: '',
+    pin: '',
   })
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  const submit = form.onSubmit(async (values) => {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await call('POST', '/api/first-run', values)
-      onOpened()
-    } catch (error) {
-      if (error instanceof Refused) form.setErrors(error.fields)
-      setProblem(error)
-    } finally {
-      setBusy(false)
-    }
-  })
-  const field = (name: keyof typeof form.values) => ({ required: true, mt: 'sm', ...form.getInputProps(name) })
+  const open = async () => {
+    if (await attempt(() => call('POST', '/api/first-run', draft))) onOpened()
+  }
+  const asked = { required: true, mt: 'sm' }
   return (
-    <form onSubmit={submit}>
-      <TextInput label="Name of the workshop" {...field('siteName')} />
+    <form
+      onSubmit={(event) => {
+        event.preventDefault()
+        void open()
+      }}
+    >
+      <TextInput label="Name of the workshop" {...words('siteName')} {...asked} />
       <Select
         label="Time zone"
         description="By which days begin and shifts are told."
         data={timeZones}
         searchable
-        allowDeselect={false}
-        {...field('timeZone')}
+        {...oneOf('timeZone')}
+        {...asked}
       />
-      <Select label="Currency" data={currencies} searchable allowDeselect={false} {...field('currency')} />
-      <MainsField
-        value={form.values.mainsVolts}
-        onChange={(volts) => form.setFieldValue('mainsVolts', volts)}
-        error={form.errors.mainsVolts}
-      />
-      <TextInput label="Your name" autoComplete="name" {...field('displayName')} />
+      <Select label="Currency" data={currencies} searchable {...oneOf('currency')} {...asked} />
+      <MainsField {...choice('mainsVolts')} />
+      <TextInput label="Your name" autoComplete="name" {...words('displayName')} {...asked} />
       <TextInput
         label="Name to sign in with"
         description="Short, in small letters."
         autoComplete="username"
         autoCapitalize="none"
-        {...field('name')}
+        {...words('name')}
+        {...asked}
       />
       <PasswordInput
         label="PIN"
         description="Four characters or more"
         autoComplete="new-password"
         size="md"
-        {...field('pin')}
+        {...words('pin')}
+        {...asked}
       />
       <Problem error={problem} />
       <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>

@@ -1,9 +1,9 @@
 import { addressOf, reads } from '@diatribon/contract'
 import { Button, PasswordInput } from '@mantine/core'
-import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { useSWRConfig } from 'swr'
 import sheet from './SignInPage.module.css'
+import { useTyped } from '../forms/useTyped.ts'
 import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 
@@ -12,19 +12,15 @@ export function JoinPage() {
   const { code = '' } = useParams()
   const navigate = useNavigate()
   const { mutate } = useSWRConfig()
-  const [pin, setPin] = useState('')
-  const [again, setAgain] = useState('')
-  const [problem, setProblem] = useState<unknown>(null)
+  const { draft, words, attempt, problem, busy } = useTyped({ pin: '', again: '' })
   const join = async () => {
-    if (pin !== again) return setProblem(new Error('The two PINs differ.'))
-    setProblem(null)
-    try {
+    const { pin, again } = draft
+    const joined = await attempt(async () => {
+      if (pin !== again) throw new Error('The two PINs differ.')
       await call('POST', '/api/join', { code, pin })
       await mutate(addressOf(reads.session, {}))
-      void navigate('/floor')
-    } catch (error) {
-      setProblem(error)
-    }
+    })
+    if (joined) void navigate('/floor')
   }
   return (
     <main className={sheet.page}>
@@ -38,26 +34,10 @@ export function JoinPage() {
             void join()
           }}
         >
-          <PasswordInput
-            label="PIN"
-            required
-            size="md"
-            minLength={4}
-            autoComplete="new-password"
-            value={pin}
-            onChange={(e) => setPin(e.currentTarget.value)}
-          />
-          <PasswordInput
-            label="PIN again"
-            required
-            size="md"
-            mt="sm"
-            autoComplete="new-password"
-            value={again}
-            onChange={(e) => setAgain(e.currentTarget.value)}
-          />
+          <PasswordInput label="PIN" size="md" minLength={4} autoComplete="new-password" {...words('pin')} required />
+          <PasswordInput label="PIN again" size="md" mt="sm" autoComplete="new-password" {...words('again')} required />
           <Problem error={problem} />
-          <Button type="submit" size="lg" fullWidth mt="md">
+          <Button type="submit" size="lg" fullWidth mt="md" loading={busy}>
             Join
           </Button>
         </form>

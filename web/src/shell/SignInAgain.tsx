@@ -1,26 +1,15 @@
 import { Button, Modal, PasswordInput } from '@mantine/core'
-import { useState } from 'react'
 import type { Session } from '@diatribon/contract'
+import { useTyped } from '../forms/useTyped.ts'
 import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 
 /** The session has ended while the page was open: the same person signs in on the spot, and everything stays as it was. */
 export function SignInAgain(props: { person: Session['person']; onAgain: () => void; onLeave: () => void }) {
   const { person, onAgain, onLeave } = props
-  const [pin, setPin] = useState('')
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  async function submit() {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await call('POST', '/api/session', { name: person.name, pin })
-      onAgain()
-    } catch (error) {
-      setProblem(error)
-    } finally {
-      setBusy(false)
-    }
+  const { draft, words, attempt, problem, busy } = useTyped({ pin: '' })
+  const signIn = async () => {
+    if (await attempt(() => call('POST', '/api/session', { name: person.name, ...draft }))) onAgain()
   }
   return (
     <Modal
@@ -34,7 +23,7 @@ export function SignInAgain(props: { person: Session['person']; onAgain: () => v
       <form
         onSubmit={(event) => {
           event.preventDefault()
-          void submit()
+          void signIn()
         }}
       >
         <p style={{ marginTop: 0 }}>
@@ -46,10 +35,9 @@ export function SignInAgain(props: { person: Session['person']; onAgain: () => v
           inputMode="numeric"
           autoComplete="current-password"
           size="md"
-          required
           data-autofocus
-          value={pin}
-          onChange={(e) => setPin(e.currentTarget.value)}
+          {...words('pin')}
+          required
         />
         <Problem error={problem} />
         <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>

@@ -1,8 +1,8 @@
 import { Button, PasswordInput, TextInput } from '@mantine/core'
-import { useForm } from '@mantine/form'
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense } from 'react'
 import { Link, useLocation } from 'react-router'
 import type { Welcome } from '@diatribon/contract'
+import { useTyped } from '../forms/useTyped.ts'
 import { useWelcome } from '../reads/people.ts'
 import { call } from '../ui/api.ts'
 import { Waiting } from '../ui/AsyncView.tsx'
@@ -46,32 +46,26 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
 }
 
 function SignInForm({ demo, onSignedIn }: { demo: Welcome['demo']; onSignedIn: () => void }) {
-  const form = useForm({ initialValues: { name: '', pin: '' } })
-  const [problem, setProblem] = useState<unknown>(null)
-  const [busy, setBusy] = useState(false)
-  const submit = form.onSubmit(async (values) => {
-    setBusy(true)
-    setProblem(null)
-    try {
-      await call('POST', '/api/session', values)
-      onSignedIn()
-    } catch (error) {
-      setProblem(error)
-    } finally {
-      setBusy(false)
-    }
-  })
+  const { draft, set, words, attempt, problem, busy } = useTyped({ name: '', pin: '' })
+  const signIn = async () => {
+    if (await attempt(() => call('POST', '/api/session', draft))) onSignedIn()
+  }
   return (
-    <form onSubmit={submit}>
-      <TextInput label="Name" autoComplete="username" autoCapitalize="none" required {...form.getInputProps('name')} />
+    <form
+      onSubmit={(event) => {
+        event.preventDefault()
+        void signIn()
+      }}
+    >
+      <TextInput label="Name" autoComplete="username" autoCapitalize="none" {...words('name')} required />
       <PasswordInput
         label="PIN"
         inputMode="numeric"
         autoComplete="current-password"
         size="md"
         mt="sm"
+        {...words('pin')}
         required
-        {...form.getInputProps('pin')}
       />
       <Problem error={problem} />
       <Button type="submit" fullWidth mt="md" size="lg" loading={busy}>
@@ -83,7 +77,14 @@ function SignInForm({ demo, onSignedIn }: { demo: Welcome['demo']; onSignedIn: (
           {demo.names.map((name, i) => (
             <span key={name}>
               {i > 0 && (i === demo.names.length - 1 ? ' or ' : ', ')}
-              <button type="button" className={classes.name} onClick={() => form.setValues({ name, pin: demo.pin })}>
+              <button
+                type="button"
+                className={classes.name}
+                onClick={() => {
+                  set('name', name)
+                  set('pin', demo.pin)
+                }}
+              >
                 {name}
               </button>
             </span>

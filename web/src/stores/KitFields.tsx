@@ -1,6 +1,6 @@
 import { Button, Select } from '@mantine/core'
 import type { KitLine, StockLine } from '@diatribon/contract'
-import type { DraftRows } from '../forms/useDraft.ts'
+import type { DraftRows } from '../forms/draftFields.ts'
 import { FigureField } from '../ui/figures.tsx'
 import classes from './Stores.module.css'
 

@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core'
 import { arrayMove, SortableContext, verticalListSortingStrategy, sortableKeyboardCoordinates } from '@dnd-kit/sortable'
 import { Button } from '@mantine/core'
-import type { DraftFields } from '../../forms/useDraft.ts'
+import type { DraftFields } from '../../forms/draftFields.ts'
 import { useReadingKinds } from '../../reads/readings.ts'
 import { newKey } from '../../ui/newKey.ts'
 import { Problem } from '../../ui/Problem.tsx'

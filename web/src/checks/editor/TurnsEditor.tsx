@@ -1,6 +1,6 @@
 import { turnClocks, type Turns } from '@diatribon/core'
 import { Button, Select } from '@mantine/core'
-import type { DraftFields } from '../../forms/useDraft.ts'
+import type { DraftFields } from '../../forms/draftFields.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../CheckType.module.css'
 import { turnsWords } from '../turnWords.ts'

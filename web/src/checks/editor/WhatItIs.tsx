@@ -1,7 +1,7 @@
 import { roles, signOffs, type CheckContent } from '@diatribon/contract'
 import { Checkbox, MultiSelect, Select, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { CautionLines } from '../../forms/CautionLines.tsx'
-import type { DraftFields } from '../../forms/useDraft.ts'
+import type { DraftFields } from '../../forms/draftFields.ts'
 import { useModels } from '../../reads/parts.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import { modelName } from '../../ui/words.ts'

@@ -1,6 +1,6 @@
 import { Button, Select, TextInput } from '@mantine/core'
 import { fromMinor, toMinor, type UpgradePart } from '@diatribon/contract'
-import type { DraftFields, DraftRows } from '../../forms/useDraft.ts'
+import type { DraftFields, DraftRows } from '../../forms/draftFields.ts'
 import { useSession } from '../../session/session.tsx'
 import { useStores } from '../../reads/stores.ts'
 import { FigureField } from '../../ui/figures.tsx'

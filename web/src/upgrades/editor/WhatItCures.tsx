@@ -1,6 +1,6 @@
 import { Checkbox, MultiSelect, Select, Textarea, TextInput } from '@mantine/core'
 import { schools, type UpgradeContent } from '@diatribon/contract'
-import type { DraftFields } from '../../forms/useDraft.ts'
+import type { DraftFields } from '../../forms/draftFields.ts'
 import { useKnowledge } from '../../reads/faults.ts'
 import { useModels } from '../../reads/parts.ts'
 import { FigureField } from '../../ui/figures.tsx'

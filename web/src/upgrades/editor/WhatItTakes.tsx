@@ -1,7 +1,7 @@
 import { Checkbox, MultiSelect, TagsInput, Textarea, TextInput } from '@mantine/core'
 import { printerEvents, signOffs, type UpgradeContent } from '@diatribon/contract'
 import { CautionLines } from '../../forms/CautionLines.tsx'
-import type { DraftFields } from '../../forms/useDraft.ts'
+import type { DraftFields } from '../../forms/draftFields.ts'
 import { FigureField } from '../../ui/figures.tsx'
 import classes from '../Upgrades.module.css'
 
