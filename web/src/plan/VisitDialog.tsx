@@ -1,26 +1,24 @@
 import { Select, Textarea } from '@mantine/core'
-import { useState } from 'react'
 import { Link } from 'react-router'
 import useSWR from 'swr'
 import type { FortnightPage, PlannedTask, PricedMove, PriceRequest, Visit } from '@diatribon/contract'
+import { useDraft, type DraftForm } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { call } from '../ui/api.ts'
 import { CautionBox } from '../ui/CautionBox.tsx'
 import { DayField } from '../ui/dates.tsx'
 import { money, shortDay, withDays } from '../ui/words.ts'
-import { useAction } from '../session/useAction.ts'
 import classes from './PlanPage.module.css'
 import { shelfWords } from './shelfWords.ts'
+import { isMoved, visitActions, visitBegun, ways, type VisitDraft } from './visitDraft.ts'
 
 export interface Target {
   day: string
   personId: string
 }
 
-const ways = ['move', 'leave out', 'set free'] as const
-type Way = (typeof ways)[number]
-const wayNames: Record<Way, string> = {
+const wayNames: Record<VisitDraft['way'], string> = {
   move: 'Do it on another day, or by somebody else',
   'leave out': 'Leave it out for now',
   'set free': 'Let the plan decide again',
@@ -36,53 +34,36 @@ export function VisitDialog(props: {
 }) {
   const { page, visit, target, onClose } = props
   const { may } = useSession()
+  const plans = may('plan the work')
+  return plans ? (
+    <Placing page={page} visit={visit} target={target} onClose={onClose} />
+  ) : (
+    <ActionDialog title={titleOf(visit)} verb="Close" busy={false} problem={null} onClose={onClose} onSubmit={onClose}>
+      <TaskList tasks={visit.tasks} />
+    </ActionDialog>
+  )
+}
+
+function Placing(props: { page: FortnightPage; visit: Visit; target: Target | null; onClose: () => void }) {
+  const { page, visit, target, onClose } = props
   const { printer, tasks } = visit
   const isPlaced = tasks.some(({ choice }) => choice !== null)
-  const [way, setWay] = useState<Way>('move')
-  const [day, setDay] = useState(target?.day ?? visit.day)
-  const [personId, setPersonId] = useState<string | null>(target?.personId ?? visit.personId)
-  const [until, setUntil] = useState('')
-  const [reason, setReason] = useState('')
-  const { submit, problem, fields, busy } = useAction(`${printer.name}: plan changed`, onClose)
-  const isMove = way === 'move' && (day !== visit.day || personId !== visit.personId)
+  const form = useDraft(() => visitBegun(visit, target), {
+    kind: 'place-task',
+    done: `${printer.name}: plan changed`,
+    onClose,
+  })
+  const { way, day, personId } = form.draft
+  const isMove = isMoved(visit, form.draft)
   const { priced } = usePrice(isMove ? { tasks: tasks.map(({ id }) => id), day, personId } : null)
-  if (!may('plan the work'))
-    return (
-      <ActionDialog
-        title={titleOf(visit)}
-        verb="Close"
-        busy={false}
-        problem={null}
-        onClose={onClose}
-        onSubmit={onClose}
-      >
-        <TaskList tasks={tasks} />
-      </ActionDialog>
-    )
-  const onSubmit = () => {
-    if (way === 'move' && !isMove) return onClose()
-    void submit(
-      tasks.map(({ id }) => ({
-        kind: 'place-task' as const,
-        printerId: printer.id,
-        task: id,
-        ...(way === 'move'
-          ? { choice: 'pinned' as const, day, ...(personId ? { forPersonId: personId } : {}) }
-          : way === 'leave out'
-            ? { choice: 'left out' as const, day: until, reason }
-            : { choice: 'free' as const }),
-        ...(way === 'move' && reason.trim() ? { reason } : {}),
-      })),
-    )
-  }
+  const { problem, onSubmit, ...sheet } = form.sheet((draft) => visitActions(visit, draft))
   return (
     <ActionDialog
       title={titleOf(visit)}
       verb={way === 'move' ? (isMove ? 'Move' : 'Keep') : way === 'leave out' ? 'Leave out' : 'Set free'}
-      busy={busy}
+      {...sheet}
       problem={problem ?? (priced?.problem ? new Error(withDays(priced.problem)) : null)}
-      onClose={onClose}
-      onSubmit={onSubmit}
+      onSubmit={way === 'move' && !isMove ? onClose : onSubmit}
     >
       <TaskList tasks={tasks} />
       <Link to={`/printers/${printer.id}`}>Open {printer.name}</Link>
@@ -90,27 +71,14 @@ export function VisitDialog(props: {
         label="What to do with it"
         mt="sm"
         data={ways.filter((one) => one !== 'set free' || isPlaced).map((value) => ({ value, label: wayNames[value] }))}
-        value={way}
-        onChange={(value) => setWay(value as Way)}
-        allowDeselect={false}
+        {...form.oneOf('way')}
         data-autofocus
       />
-      {way === 'move' && <Where page={page} {...{ day, setDay, personId, setPersonId }} />}
-      {way === 'move' && isMove && <Price priced={priced} />}
-      {way === 'leave out' && (
-        <DayField label="It counts again from" required value={until} onChange={setUntil} error={fields.day} />
-      )}
+      {way === 'move' && <Where page={page} form={form} />}
+      {isMove && <Price priced={priced} />}
+      {way === 'leave out' && <DayField label="It counts again from" {...form.choice('until', 'day')} required />}
       {way !== 'set free' && (
-        <Textarea
-          label="Why?"
-          required={way === 'leave out'}
-          autosize
-          mt="sm"
-          maxLength={500}
-          value={reason}
-          onChange={(e) => setReason(e.currentTarget.value)}
-          error={fields.reason}
-        />
+        <Textarea label="Why?" autosize mt="sm" {...form.words('reason')} required={way === 'leave out'} />
       )}
     </ActionDialog>
   )
@@ -145,45 +113,37 @@ function TaskList({ tasks }: { tasks: PlannedTask[] }) {
   )
 }
 
-function Where(props: {
-  page: FortnightPage
-  day: string
-  setDay: (day: string) => void
-  personId: string | null
-  setPersonId: (id: string | null) => void
-}) {
-  const { page, day, setDay, personId, setPersonId } = props
+function Where({ page, form }: { page: FortnightPage; form: DraftForm<VisitDraft> }) {
+  const { draft, set, oneOf } = form
   const open = page.days.filter(({ people }) => people.length > 0)
-  const people = open.find((one) => one.day === day)?.people ?? []
+  const thereOn = (day: string) => open.find((one) => one.day === day)?.people ?? []
   return (
     <>
       <Select
         label="Day"
         mt="sm"
         data={open.map((one) => ({ value: one.day, label: shortDay(one.day) }))}
-        value={day}
-        onChange={(value) => {
-          if (!value) return
-          setDay(value)
+        {...oneOf('day')}
+        onChange={(day) => {
+          if (!day) return
+          set('day', day)
           // Somebody who is not there that day gives way to whoever is.
-          const there = open.find((one) => one.day === value)?.people ?? []
-          if (!there.some(({ id }) => id === personId)) setPersonId(null)
+          if (!thereOn(day).some(({ id }) => id === draft.personId)) set('personId', null)
         }}
-        allowDeselect={false}
       />
       <Select
         label="Who"
         mt="sm"
         data={[
           { value: '', label: 'Whoever suits best' },
-          ...people.map(({ id, name, planned, minutes }) => ({
+          ...thereOn(draft.day).map(({ id, name, planned, minutes }) => ({
             value: id,
             label: `${name} (${planned} of ${minutes} min)`,
           })),
         ]}
-        value={personId ?? ''}
-        onChange={(value) => setPersonId(value === '' ? null : value)}
-        allowDeselect={false}
+        {...oneOf('personId', 'forPersonId')}
+        value={draft.personId ?? ''}
+        onChange={(id) => set('personId', id || null)}
       />
     </>
   )

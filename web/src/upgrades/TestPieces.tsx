@@ -6,7 +6,8 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { WhenField } from '../ui/dates.tsx'
 import { PhotoButton, Photos } from '../ui/PhotoButton.tsx'
 import { Section } from '../ui/Section.tsx'
-import { useAction } from '../session/useAction.ts'
+import { told } from '../forms/told.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { day } from '../ui/words.ts'
 import classes from './Upgrades.module.css'
 import { useCandidates } from '../reads/upgrades.ts'
@@ -80,52 +81,40 @@ function Compare({ before, after }: { before: TestPiece; after: TestPiece }) {
   )
 }
 
+interface Piece {
+  printerId: string | null
+  when: 'before' | 'after'
+  photo: string | null
+  what: string
+  at: string | undefined
+}
+const pieceBegun: Piece = { printerId: null, when: 'before', photo: null, what: '', at: undefined }
+
 function PieceForm({ page, onClose }: { page: UpgradePage; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Shown', onClose)
-  const [printerId, setPrinter] = useState<string | null>(null)
   const { data: candidates = [], error } = useCandidates(page.line.id)
-  const [when, setWhen] = useState<'before' | 'after'>('before')
-  const [photo, setPhoto] = useState<string | null>(null)
-  const [what, setWhat] = useState('')
-  const [at, setAt] = useState<string>()
-  const [missing, setMissing] = useState<string | null>(null)
-  const earlier = page.pieces.find((one) => one.printerId === printerId)
+  const form = useDraft(pieceBegun, { kind: 'show-piece', done: 'Shown', onClose })
+  const { draft, set, words, choice } = form
+  const earlier = page.pieces.find(({ printerId }) => printerId === draft.printerId)
+  const { problem, ...sheet } = form.sheet(({ printerId, photo, at, ...rest }) =>
+    !printerId
+      ? 'Choose the printer.'
+      : !photo
+        ? 'Take the photo first.'
+        : { kind: 'show-piece', upgradeId: page.line.id, printerId, photo, ...rest, ...told({ at }) },
+  )
   return (
-    <ActionDialog
-      title="Show a test piece"
-      verb="Show"
-      busy={busy}
-      problem={missing ? new Error(missing) : (problem ?? error)}
-      onClose={onClose}
-      onSubmit={() => {
-        if (!printerId) return setMissing('Choose the printer.')
-        if (!photo) return setMissing('Take the photo first.')
-        setMissing(null)
-        void submit({
-          kind: 'show-piece',
-          printerId,
-          upgradeId: page.line.id,
-          when,
-          photo,
-          what,
-          ...(at ? { at } : {}),
-        })
-      }}
-    >
+    <ActionDialog title="Show a test piece" verb="Show" {...sheet} problem={problem ?? error}>
       <p className="quiet">
         The same piece each time (one of a real job will do), the same flat mid-grey filament, lit from the side, from
         the same distance. White and translucent filament hide faults, light from above exaggerates layers.
       </p>
       <Select
         label="Printed on"
-        required
         data={candidates.map(({ id, place, name }) => ({ value: id, label: `${place} ${name}` }))}
-        value={printerId}
-        onChange={setPrinter}
-        error={fields.printerId}
         data-autofocus
+        {...choice('printerId')}
       />
-      <Radio.Group label="When?" mt="sm" value={when} onChange={(value) => setWhen(value as 'before' | 'after')}>
+      <Radio.Group label="When?" mt="sm" {...choice('when')}>
         <Group mt={4}>
           <Radio value="before" label="before the upgrade" size="md" />
           <Radio value="after" label="after it" size="md" />
@@ -134,17 +123,13 @@ function PieceForm({ page, onClose }: { page: UpgradePage; onClose: () => void }
       <TextInput
         label="What was printed"
         description={earlier ? `Last time: ${earlier.what}` : undefined}
-        required
         mt="sm"
         mb="sm"
-        maxLength={120}
-        value={what}
-        onChange={(e) => setWhat(e.currentTarget.value)}
-        error={fields.what}
+        {...words('what')}
       />
-      {photo && <Photos ids={[photo]} />}
-      <PhotoButton label={photo ? 'Another photo' : 'Take a photo'} onPhoto={({ id }) => setPhoto(id)} />
-      <WhenField value={at} onChange={setAt} error={fields.at} />
+      {draft.photo && <Photos ids={[draft.photo]} />}
+      <PhotoButton label={draft.photo ? 'Another photo' : 'Take a photo'} onPhoto={({ id }) => set('photo', id)} />
+      <WhenField {...choice('at')} />
     </ActionDialog>
   )
 }
