@@ -6,6 +6,7 @@ import type { MayDo, PrinterHead, ReturnLine } from '@diatribon/contract'
 import { useBeginCheck } from '../checks/useBeginCheck.ts'
 import { hereFirst, Lacking } from '../forms/useHandsOn.tsx'
 import { HoldForm } from '../forms/HoldForm.tsx'
+import { useDraft } from '../forms/useDraft.ts'
 import { useSession, type May } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { CautionBox } from '../ui/CautionBox.tsx'
@@ -161,48 +162,22 @@ function StateSign({ state }: { state: ReturnLine['state'] }) {
 }
 
 function WaiveForm({ line, printer, onClose }: { line: ReturnLine; printer: PrinterHead; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Waived', onClose)
-  const [reason, setReason] = useState('')
-  const [sure, setSure] = useState(false)
+  const { item, words: what } = line
+  const { words, tick, sheet } = useDraft(
+    { waived: '', isSure: false },
+    { kind: 'settle-return', done: 'Waived', onClose },
+  )
   return (
     <ActionDialog
-      title={`Waive: ${line.words}`}
+      title={`Waive: ${what}`}
       verb="Waive"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: 'settle-return',
-          printerId: printer.id,
-          item: line.item,
-          words: line.words,
-          waived: reason,
-        })
-      }
+      {...sheet(({ waived }) => ({ kind: 'settle-return', printerId: printer.id, item, words: what, waived }))}
     >
       <p style={{ marginTop: 0 }}>
         {printer.name} would be used without this. Your name and the reason stand in the book.
       </p>
-      <Textarea
-        label="Why need it not be done?"
-        required
-        autosize
-        minRows={2}
-        maxLength={500}
-        data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.waived}
-      />
-      <Checkbox
-        mt="sm"
-        size="md"
-        required
-        label="I have looked at it and answer for it"
-        checked={sure}
-        onChange={({ currentTarget }) => setSure(currentTarget.checked)}
-      />
+      <Textarea label="Why need it not be done?" autosize minRows={2} data-autofocus {...words('waived')} required />
+      <Checkbox mt="sm" size="md" required label="I have looked at it and answer for it" {...tick('isSure')} />
     </ActionDialog>
   )
 }

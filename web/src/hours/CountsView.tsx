@@ -3,6 +3,7 @@ import { Button, Textarea } from '@mantine/core'
 import { useCallback, useState } from 'react'
 import useSWRInfinite from 'swr/infinite'
 import { addressOf, reads, type Count, type Counts, type PrinterHead } from '@diatribon/contract'
+import { useDraft } from '../forms/useDraft.ts'
 import { useSession, type May } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { Failed, Waiting } from '../ui/AsyncView.tsx'
@@ -10,7 +11,6 @@ import { useWhenAnew } from '../ui/fetchAnew.ts'
 import { FactList } from '../ui/FactList.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
-import { useAction } from '../session/useAction.ts'
 import { hours, moment, number } from '../ui/words.ts'
 
 const kindWords: Record<Count['kind'], string> = {
@@ -109,19 +109,23 @@ function CountRow({ count, onExplain }: { count: Count; onExplain?: () => void }
 
 function ExplainForm(props: { printerId: string; count: Count; onClose: () => void; onDone: () => void }) {
   const { printerId, count, onClose, onDone } = props
-  const { submit, problem, fields, busy } = useAction('Gap explained', () => {
-    onDone()
-    onClose()
-  })
-  const [words, setWords] = useState('')
+  const { words, sheet } = useDraft(
+    { explanation: '' },
+    {
+      kind: 'explain-gap',
+      done: 'Gap explained',
+      onClose: () => {
+        onDone()
+        onClose()
+      },
+    },
+  )
   return (
     <ActionDialog
       title="Explain the gap"
       verb="Explain"
-      busy={busy}
-      problem={problem}
+      {...sheet((draft) => ({ kind: 'explain-gap', printerId, entryKey: count.key, ...draft }))}
       onClose={onClose}
-      onSubmit={() => void submit({ kind: 'explain-gap', printerId, entryKey: count.key, explanation: words })}
     >
       <p className="quiet" style={{ marginTop: 0 }}>
         {count.words}: {hours(Math.abs(given(count.gapHours)))} {given(count.gapHours) > 0 ? 'more' : 'less'} than the
@@ -132,12 +136,8 @@ function ExplainForm(props: { printerId: string; count: Count; onClose: () => vo
         description="Such as: test prints that nobody wrote down; the job was stopped early."
         autosize
         minRows={3}
-        maxLength={1000}
-        required
         data-autofocus
-        value={words}
-        onChange={(e) => setWords(e.currentTarget.value)}
-        error={fields.explanation}
+        {...words('explanation')}
       />
     </ActionDialog>
   )

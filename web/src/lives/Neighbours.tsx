@@ -9,6 +9,7 @@ import { newKey } from '../ui/newKey.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
+import { useDraft } from '../forms/useDraft.ts'
 import { useAction } from '../session/useAction.ts'
 import { day, plural } from '../ui/words.ts'
 import { readLives, writeLives, type ReadLives } from './livesFile.ts'
@@ -124,8 +125,11 @@ function TakeIn(props: { page: LifePage; file: { name: string; read: ReadLives }
   const { page, file, onClose } = props
   const { partType, clock } = page
   const { records, partTypes, units, problems } = file.read
-  const [source, setSource] = useState('')
-  const { submit, problem, fields, busy } = useAction("Neighbour's lives taken in", onClose)
+  const form = useDraft(() => ({ livesId: newKey(), source: '' }), {
+    kind: 'bring-neighbour-lives',
+    done: "Neighbour's lives taken in",
+    onClose,
+  })
   const otherUnit = units.filter((unit) => unit.toLowerCase() !== clock)
   const wrong = [
     ...problems,
@@ -135,32 +139,24 @@ function TakeIn(props: { page: LifePage; file: { name: string; read: ReadLives }
     ...(otherUnit.length > 0 ? [`The file counts in ${otherUnit.join(', ')}; ${partType.name} ages by ${clock}.`] : []),
     ...(records.length === 0 && problems.length === 0 ? ['The file holds no lives.'] : []),
   ]
+  const { problem, ...sheet } = form.sheet((draft) =>
+    wrong.length > 0
+      ? 'Nothing of the file can be taken in as it is.'
+      : { kind: 'bring-neighbour-lives', partTypeId: partType.id, records, ...draft },
+  )
   const failed = records.filter(({ upper }) => upper !== null).length
   return (
     <ActionDialog
       title={`A neighbour's lives: ${partType.name}`}
       verb="Take in"
-      busy={busy}
+      {...sheet}
       problem={wrong.length > 0 ? new Error(wrong.slice(0, 5).join(' ')) : problem}
-      onClose={onClose}
-      onSubmit={() => {
-        if (wrong.length > 0) return
-        void submit({ kind: 'bring-neighbour-lives', livesId: newKey(), partTypeId: partType.id, source, records })
-      }}
     >
       <p>
         {file.name}: {plural(records.length, 'life', 'lives')}, {failed} of them to the end
         {partTypes[0] && `, called “${partTypes[0]}” there`}. They count for nothing until you say how much.
       </p>
-      <TextInput
-        label="Whose they are, and of when"
-        required
-        maxLength={200}
-        value={source}
-        onChange={(e) => setSource(e.currentTarget.value)}
-        error={fields.source}
-        data-autofocus
-      />
+      <TextInput label="Whose they are, and of when" data-autofocus {...form.words('source')} />
     </ActionDialog>
   )
 }

@@ -1,14 +1,9 @@
 import { Button, Checkbox, Menu, Select, Textarea, TextInput } from '@mantine/core'
-import { useState } from 'react'
-import {
-  relaxable,
-  roles,
-  type Person,
-  type PersonHere,
-  type Relaxable,
-  type Role,
-  type SignOff,
-} from '@diatribon/contract'
+import { useState, type ReactNode } from 'react'
+import { relaxable, roles, type Person, type PersonHere, type Role, type SignOff } from '@diatribon/contract'
+import type { DraftFields } from '../forms/draftFields.ts'
+import { told } from '../forms/told.ts'
+import { useDraft, useSetDraft } from '../forms/useDraft.ts'
 import { useSession, type May } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -17,8 +12,6 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { ReasonDialog } from '../session/ReasonDialog.tsx'
-import { useAction } from '../session/useAction.ts'
-import { useSetAction } from '../session/useSetAction.ts'
 import { day } from '../ui/words.ts'
 import { Invitation } from './Invitation.tsx'
 import classes from './People.module.css'
@@ -96,19 +89,19 @@ export function PeoplePage() {
 /** Which sign-offs the workshop does without. */
 function Relax() {
   const { site } = useSession()
-  const { submit, problem, busy } = useSetAction('Set', () => undefined)
-  const [relaxed, setRelaxed] = useState<string[]>(site.relaxed)
+  const form = useSetDraft({ relaxed: site.relaxed }, { kind: 'relax-rules', done: 'Set', onClose: () => undefined })
+  const { onSubmit, problem, busy } = form.sheet((draft) => ({ kind: 'relax-rules', ...draft }))
   return (
     <form
       className={classes.sheet}
       onSubmit={(event) => {
         event.preventDefault()
-        void submit({ kind: 'relax-rules', relaxed: relaxed as Relaxable[] })
+        onSubmit()
       }}
     >
       <h2>Sign-offs that this workshop does without</h2>
       <p className="quiet">Hot work and mains are always asked for.</p>
-      <Checkbox.Group value={relaxed} onChange={setRelaxed} aria-label="Done without">
+      <Checkbox.Group aria-label="Done without" {...form.choice('relaxed')}>
         {relaxable.map((signOff) => (
           <Checkbox key={signOff} value={signOff} label={signOff} size="md" mt="xs" />
         ))}
@@ -123,51 +116,43 @@ function Relax() {
 
 const staffRoles = roles.filter((role) => role !== 'device' && role !== 'visitor')
 
+/** Role and name to be shown, of somebody new or here. */
+function NameAndRole({
+  form,
+  children,
+}: {
+  form: DraftFields<{ displayName: string; role: Role }>
+  children?: ReactNode
+}) {
+  return (
+    <>
+      <TextInput label="Name to be shown" data-autofocus {...form.words('displayName')} />
+      {children}
+      <Select label="Role" mt="sm" data={[...staffRoles]} {...form.oneOf('role')} />
+    </>
+  )
+}
+
+const newcomer = () => ({ personId: newKey(), name: '', displayName: '', role: 'member' as Role })
+
 function InviteForm({ onClose }: { onClose: () => void }) {
-  const [personId] = useState(newKey)
-  const [name, setName] = useState('')
-  const [displayName, setDisplayName] = useState('')
-  const [role, setRole] = useState<Role>('member')
-  const [admitted, setAdmitted] = useState(false)
-  const { submit, problem, fields, busy } = useAction(null, () => setAdmitted(true))
-  if (admitted) return <CodeDialog person={{ id: personId, displayName }} onClose={onClose} />
+  const [admitted, setAdmitted] = useState<{ id: string; displayName: string } | null>(null)
+  const form = useDraft(newcomer, {
+    kind: 'admit-person',
+    done: null,
+    onClose: ({ personId, displayName }) => setAdmitted({ id: personId, displayName }),
+  })
+  if (admitted) return <CodeDialog person={admitted} onClose={onClose} />
   return (
     <ActionDialog
       title="Invite somebody"
       verb="Admit"
-      busy={busy}
-      problem={problem}
+      {...form.sheet((draft) => ({ kind: 'admit-person', ...draft }))}
       onClose={onClose}
-      onSubmit={() => void submit({ kind: 'admit-person', personId, name, displayName, role })}
     >
-      <TextInput
-        label="Name to be shown"
-        required
-        maxLength={80}
-        data-autofocus
-        value={displayName}
-        onChange={(e) => setDisplayName(e.currentTarget.value)}
-        error={fields.displayName}
-      />
-      <TextInput
-        label="Name to sign in with"
-        required
-        mt="sm"
-        maxLength={60}
-        autoCapitalize="none"
-        value={name}
-        onChange={(e) => setName(e.currentTarget.value)}
-        error={fields.name}
-      />
-      <Select
-        label="Role"
-        required
-        mt="sm"
-        data={[...staffRoles]}
-        value={role}
-        onChange={(value) => value && setRole(value as Role)}
-        allowDeselect={false}
-      />
+      <NameAndRole form={form}>
+        <TextInput label="Name to sign in with" mt="sm" autoCapitalize="none" {...form.words('name')} />
+      </NameAndRole>
     </ActionDialog>
   )
 }
@@ -197,58 +182,33 @@ function CodeDialog({ person, onClose }: { person: { id: string; displayName: st
 }
 
 function ChangeForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useSetAction('Changed', onClose)
-  const [displayName, setDisplayName] = useState(person.displayName)
-  const [role, setRole] = useState<Role>(person.role)
+  const { id, displayName, role } = person
+  const form = useSetDraft({ displayName, role }, { kind: 'change-person', done: 'Changed', onClose })
   return (
     <ActionDialog
-      title={`Role and name: ${person.displayName}`}
+      title={`Role and name: ${displayName}`}
       verb="Change"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() => void submit({ kind: 'change-person', personId: person.id, displayName, role })}
+      {...form.sheet((draft) => ({ kind: 'change-person', personId: id, ...draft }))}
     >
-      <TextInput
-        label="Name to be shown"
-        required
-        maxLength={80}
-        data-autofocus
-        value={displayName}
-        onChange={(e) => setDisplayName(e.currentTarget.value)}
-        error={fields.displayName}
-      />
-      <Select
-        label="Role"
-        mt="sm"
-        data={[...staffRoles]}
-        value={role}
-        onChange={(value) => value && setRole(value as Role)}
-        allowDeselect={false}
-      />
+      <NameAndRole form={form} />
     </ActionDialog>
   )
 }
 
 function GoneForm({ person, what, onClose }: { person: PersonHere; what: 'lock' | 'leave'; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Written', onClose)
-  const [reason, setReason] = useState('')
+  const kind = what === 'leave' ? 'leave-person' : 'lock-person'
+  const { words, sheet } = useDraft({ said: '' }, { kind, done: 'Written', onClose })
   const locks = what === 'lock' && person.lockedReason === null
   const title = what === 'leave' ? 'Leaves the staff' : locks ? 'Lock out' : 'Let in again'
   return (
     <ActionDialog
       title={`${title}: ${person.displayName}`}
       verb={title}
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit(
-          what === 'leave'
-            ? { kind: 'leave-person', personId: person.id, ...(reason.trim() ? { note: reason.trim() } : {}) }
-            : { kind: 'lock-person', personId: person.id, locked: locks, reason },
-        )
-      }
+      {...sheet(({ said }) =>
+        kind === 'leave-person'
+          ? { kind, personId: person.id, ...told({ note: said }) }
+          : { kind, personId: person.id, locked: locks, reason: said },
+      )}
     >
       {what === 'leave' && (
         <p style={{ marginTop: 0 }}>
@@ -257,13 +217,9 @@ function GoneForm({ person, what, onClose }: { person: PersonHere; what: 'lock' 
       )}
       <Textarea
         label={what === 'leave' ? 'Note (optional)' : 'Why?'}
-        required={what === 'lock'}
         autosize
-        maxLength={500}
         data-autofocus
-        value={reason}
-        onChange={(e) => setReason(e.currentTarget.value)}
-        error={fields.reason ?? fields.note}
+        {...words('said', what === 'leave' ? 'note' : 'reason')}
       />
     </ActionDialog>
   )

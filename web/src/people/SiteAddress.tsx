@@ -1,22 +1,27 @@
 import { Button, TextInput } from '@mantine/core'
-import { useState } from 'react'
+import { useSetDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { Problem } from '../ui/Problem.tsx'
-import { useSetAction } from '../session/useSetAction.ts'
 import section from '../ui/Section.module.css'
 
 /** Where phones reach the site: what labels, tags and invitations carry. */
 export function SiteAddress() {
   const { site, labelsCarry, may } = useSession()
-  const [address, setAddress] = useState(site.address ?? '')
-  const { submit, problem, fields, busy } = useSetAction('Address set', () => undefined)
+  const form = useSetDraft(
+    { address: site.address ?? '' },
+    { kind: 'set-site-address', done: 'Address set', onClose: () => undefined },
+  )
+  const { onSubmit, problem, busy } = form.sheet(({ address }) => ({
+    kind: 'set-site-address',
+    address: address.trim() || null,
+  }))
   return (
     <form
       id="address"
       className={section.sheet}
       onSubmit={(event) => {
         event.preventDefault()
-        void submit({ kind: 'set-site-address', address: address.trim() || null })
+        onSubmit()
       }}
     >
       <h2>Address for phones</h2>
@@ -33,13 +38,10 @@ export function SiteAddress() {
             placeholder="https://"
             inputMode="url"
             autoCapitalize="none"
-            maxLength={200}
             maw={420}
-            value={address}
-            onChange={(e) => setAddress(e.currentTarget.value)}
-            error={fields.address}
+            {...form.words('address')}
           />
-          <Problem error={fields.address ? null : problem} />
+          <Problem error={form.fields.address ? null : problem} />
           <Button type="submit" size="sm" mt="sm" loading={busy}>
             Set the address
           </Button>

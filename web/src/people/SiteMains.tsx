@@ -1,23 +1,25 @@
 import { Button } from '@mantine/core'
-import { useState } from 'react'
+import { useSetDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { MainsField } from '../ui/MainsField.tsx'
-import { useSetAction } from '../session/useSetAction.ts'
 import section from '../ui/Section.module.css'
 
 /** Which mains the workshop has: the selector of each new machine is judged by it. */
 export function SiteMains() {
   const { site, may } = useSession()
-  const [volts, setVolts] = useState(site.mainsVolts)
-  const { submit, problem, fields, busy } = useSetAction('Mains told', () => undefined)
+  const form = useSetDraft(
+    { mainsVolts: site.mainsVolts },
+    { kind: 'set-site-mains', done: 'Mains told', onClose: () => undefined },
+  )
+  const { onSubmit, problem, busy } = form.sheet((draft) => ({ kind: 'set-site-mains', ...draft }))
   return (
     <form
       id="mains"
       className={section.sheet}
       onSubmit={(event) => {
         event.preventDefault()
-        void submit({ kind: 'set-site-mains', mainsVolts: volts })
+        onSubmit()
       }}
     >
       <h2>Mains</h2>
@@ -28,8 +30,8 @@ export function SiteMains() {
       </p>
       {may('set up the site') && (
         <>
-          <MainsField value={volts} onChange={setVolts} error={fields.mainsVolts} />
-          <Problem error={fields.mainsVolts ? null : problem} />
+          <MainsField {...form.choice('mainsVolts')} />
+          <Problem error={form.fields.mainsVolts ? null : problem} />
           <Button type="submit" size="sm" mt="sm" loading={busy}>
             Tell the mains
           </Button>

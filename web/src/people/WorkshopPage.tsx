@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Device, NewDevice, Weekday } from '@diatribon/contract'
 import { MailServerForm } from '../mail/MailServerForm.tsx'
+import { useSetDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -12,7 +13,6 @@ import { Problem } from '../ui/Problem.tsx'
 import { dayFormat } from '../ui/dayText.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import table from '../ui/Table.module.css'
-import { useSetAction } from '../session/useSetAction.ts'
 import { ago } from '../ui/words.ts'
 import { SiteAddress } from './SiteAddress.tsx'
 import { SiteMains } from './SiteMains.tsx'
@@ -122,22 +122,28 @@ function Retired() {
 /** Days on which nobody is here: no printer is expected to run then. */
 function Calendar() {
   const { site, may } = useSession()
-  const [closedWeekdays, setWeekdays] = useState(site.closedWeekdays.map(String))
-  const [closedDays, setDays] = useState(site.closedDays)
-  const [weekBegins, setWeekBegins] = useState<Weekday>(site.weekBegins)
-  const { submit, problem, fields, busy } = useSetAction('Calendar set', () => undefined)
+  const { closedWeekdays, closedDays, weekBegins } = site
+  const form = useSetDraft(
+    { closedWeekdays: closedWeekdays.map(String), closedDays, weekBegins },
+    { kind: 'set-calendar', done: 'Calendar set', onClose: () => undefined },
+  )
+  const { onSubmit, problem, busy } = form.sheet(({ closedWeekdays, ...rest }) => ({
+    kind: 'set-calendar',
+    closedWeekdays: closedWeekdays.map(Number),
+    ...rest,
+  }))
   const edits = may('set up the site')
   return (
     <form
       className={section.sheet}
       onSubmit={(event) => {
         event.preventDefault()
-        void submit({ kind: 'set-calendar', closedWeekdays: closedWeekdays.map(Number), closedDays, weekBegins })
+        onSubmit()
       }}
     >
       <h2>Calendar</h2>
       <p className="quiet">Forecasts and due dates leave closed days out.</p>
-      <Checkbox.Group value={closedWeekdays} onChange={setWeekdays} label="Closed every week on">
+      <Checkbox.Group label="Closed every week on" {...form.choice('closedWeekdays')}>
         <Group mt={6} gap="md">
           {order.map((day) => (
             <Checkbox key={day} value={String(day)} label={weekdays[day]} size="md" disabled={!edits} />
@@ -150,22 +156,21 @@ function Calendar() {
         placeholder="None"
         mt="sm"
         valueFormat={dayFormat}
-        firstDayOfWeek={weekBegins}
-        value={closedDays}
-        onChange={setDays}
+        firstDayOfWeek={form.draft.weekBegins}
+        {...form.choice('closedDays')}
         disabled={!edits}
         clearable
         clearButtonProps={{ 'aria-label': 'No single days' }}
-        error={Object.values(fields)[0]}
+        error={Object.values(form.fields)[0]}
         style={{ maxWidth: 420 }}
       />
       <Select
         label="The week begins on"
         mt="sm"
         data={order.map((value) => ({ value: String(value), label: given(weekdays[value]) }))}
-        value={String(weekBegins)}
-        onChange={(value) => setWeekBegins(Number(value) as Weekday)}
-        allowDeselect={false}
+        {...form.oneOf('weekBegins')}
+        value={String(form.draft.weekBegins)}
+        onChange={(value) => form.set('weekBegins', Number(value) as Weekday)}
         disabled={!edits}
         style={{ maxWidth: 220 }}
       />

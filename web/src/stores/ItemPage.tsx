@@ -13,7 +13,7 @@ import { PageHead } from '../ui/PageHead.tsx'
 import { ReasonDialog } from '../session/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
 import table from '../ui/Table.module.css'
-import { useAction } from '../session/useAction.ts'
+import { useDraft } from '../forms/useDraft.ts'
 import { amount, chance, moment, money, number, shortDay } from '../ui/words.ts'
 import { CountForm } from './CountForm.tsx'
 import { ItemForm } from './ItemForm.tsx'
@@ -288,38 +288,17 @@ function UsedOnes({ page: { line } }: { page: Page }) {
 }
 
 function UseForm({ page: { line }, onClose }: { page: Page; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Taken', onClose)
-  const [pieces, setPieces] = useState<number | undefined>(1)
-  const [what, setWhat] = useState('')
+  const begun = { pieces: 1 as number | undefined, what: '' }
+  const { figure, words, sheet } = useDraft(begun, { kind: 'use-items', done: 'Taken', onClose })
   return (
     <ActionDialog
       title={`Take some: ${line.content.name}`}
       verb="Take"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() => void submit({ kind: 'use-items', itemId: line.id, pieces: pieces ?? 0, what })}
+      {...sheet(({ pieces = 0, what }) => ({ kind: 'use-items', itemId: line.id, pieces, what }))}
     >
       <p className="quiet">What swaps, repairs and upgrades take is written down by them.</p>
-      <FigureField
-        label="Pieces"
-        required
-        min={1}
-        allowDecimal={false}
-        value={pieces}
-        onChange={setPieces}
-        error={fields.pieces}
-        data-autofocus
-      />
-      <TextInput
-        label="What for?"
-        required
-        mt="sm"
-        maxLength={500}
-        value={what}
-        onChange={(e) => setWhat(e.currentTarget.value)}
-        error={fields.what}
-      />
+      <FigureField label="Pieces" data-autofocus {...figure('pieces')} />
+      <TextInput label="What for?" mt="sm" {...words('what')} />
     </ActionDialog>
   )
 }

@@ -1,10 +1,11 @@
 import { Problem } from '../../ui/Problem.tsx'
 import type { FaultPage } from '@diatribon/contract'
 import { Button, TextInput } from '@mantine/core'
-import { useState } from 'react'
 import { useSession } from '../../session/session.tsx'
 import { ActionDialog } from '../../ui/ActionDialog.tsx'
 import { ReasonDialog } from '../../session/ReasonDialog.tsx'
+import { told } from '../../forms/told.ts'
+import { useDraft } from '../../forms/useDraft.ts'
 import { useAction, type FormAction } from '../../session/useAction.ts'
 import classes from '../Faults.module.css'
 import type { Doing } from './doing.ts'
@@ -78,31 +79,18 @@ function WorkButton({ page, onLayDown }: { page: FaultPage; onLayDown: () => voi
 
 /** Work ends for now, and what it waits for is written down. */
 export function LayDownForm({ page, onClose }: { page: FaultPage; onClose: () => void }) {
-  const { submit, problem, fields, busy } = useAction('Laid down', onClose)
-  const [waitingFor, setWaitingFor] = useState('')
+  const { words, sheet } = useDraft({ waitingFor: '' }, { kind: 'stop-work', done: 'Laid down', onClose })
   return (
     <ActionDialog
       title={`Lay it down: ${page.printer.name}`}
       verb="Lay it down"
-      busy={busy}
-      problem={problem}
-      onClose={onClose}
-      onSubmit={() =>
-        void submit({
-          kind: 'stop-work',
-          printerId: page.printer.id,
-          ...(waitingFor.trim() ? { waitingFor: waitingFor.trim() } : {}),
-        })
-      }
+      {...sheet((draft) => ({ kind: 'stop-work', printerId: page.printer.id, ...told(draft) }))}
     >
       <TextInput
         label="What does it wait for? (optional)"
         placeholder="a part, somebody qualified, glue"
-        maxLength={200}
         data-autofocus
-        value={waitingFor}
-        onChange={(e) => setWaitingFor(e.currentTarget.value)}
-        error={fields.waitingFor}
+        {...words('waitingFor')}
       />
     </ActionDialog>
   )
