@@ -1,5 +1,6 @@
 /** What the components ask of a browser, and a test's document does not have. */
 Object.assign(globalThis, {
+  CSS: { escape: (text: string) => text.replace(/[^\w-]/g, '\\$&') },
   matchMedia: (query: string) => ({
     matches: false,
     media: query,
