@@ -39,14 +39,10 @@ beforeAll(async () => {
 afterAll(() => shop.close())
 
 /** Somebody new of a role, signed in. */
-async function somebody(
-  role: Role,
-  offs: SignOff[] = [],
-  lead = shop.lead,
-): Promise<{ client: Client; personId: string }> {
+async function somebody(role: Role, offs: SignOff[] = []): Promise<{ client: Client; personId: string }> {
   const personId = randomUUID()
   const name = `p${personId.slice(0, 8)}`
-  await lead.act({ kind: 'admit-person', personId, name, displayName: name, role })
+  await shop.lead.act({ kind: 'admit-person', personId, name, displayName: name, role })
   await setPin(shop.server.services.database.db, personId, pin)
   for (const signOff of offs) await shop.lead.act({ kind: 'give-sign-off', personId, signOff, until: null })
   return { client: await new Client(shop.server).signIn(name), personId }
@@ -252,18 +248,26 @@ describe('hands-on work: every kind that asks for it, each role, signed off or n
   })
 
   it('ends with its day by the clock of the workshop, not of Greenwich', async () => {
-    const slotId = await slot('Nozzle')
     // In summer the workshop is an hour ahead: there its next day has begun.
-    moment = Date.parse('2027-07-15T23:30:00Z')
-    const lead = await new Client(shop.server).signIn('lead')
-    const { client, personId } = await somebody('technician', [], lead)
-    const swap = { kind: 'swap-part' as const, printerId: shop.ids.printer, slotId, ...nozzle }
-    const give = (until: string) => lead.act({ kind: 'give-sign-off', personId, signOff: 'hot work', until })
-    await give('2027-07-15')
-    expect((await client.refused(swap)).code).toBe('no-sign-off')
-    await give('2027-07-16')
-    await client.act(swap)
-    moment = now
+    const summer = await scratchWorkshop(() => new Date('2026-07-15T23:30:00Z'))
+    const technician = await summer.as('technician')
+    const { person } = await technician.get<Session>('/api/session')
+    const { slots } = await technician.get<PrinterPage>(`/api/printers/${summer.ids.printer}`)
+    const swap = {
+      kind: 'swap-part' as const,
+      printerId: summer.ids.printer,
+      slotId: slots.find(({ name }) => name === 'Nozzle')!.id,
+      removalReason: 'failed',
+      partTypeId: summer.ids.nozzle,
+      confirmed: ['hot work'],
+    }
+    const give = (until: string) =>
+      summer.lead.act({ kind: 'give-sign-off', personId: person.id, signOff: 'hot work', until })
+    await give('2026-07-15')
+    expect((await technician.refused(swap)).code).toBe('no-sign-off')
+    await give('2026-07-16')
+    await technician.act(swap)
+    await summer.close()
   })
 })
 
