@@ -44,7 +44,8 @@ export function inWorkshop(
   }: { role?: Role; answers?: Record<string, unknown>; now?: string } = {},
 ) {
   const sent: Action[] = []
-  globalThis.fetch = ((_path: string, request: RequestInit) => {
+  globalThis.fetch = ((path: string, request: RequestInit) => {
+    if (path in answers) return Promise.resolve(Response.json(answers[path]))
     const body = JSON.parse(String(request.body)) as Action | { together: true; actions: Action[] }
     const record = (action: Action) => {
       sent.push(action)
