@@ -11,7 +11,25 @@ it('finds the angle that a square was pushed over by', () => {
   expect(skewFromDiagonals(short, long)).toBeCloseTo(0.25, 9)
 })
 
-it('refuses what is no length', () => expect(() => skewFromDiagonals(0, 5)).toThrow('more than 0'))
+it('refuses what is no length, whichever it is', () => {
+  for (const lengths of [
+    [0, 5],
+    [5, 0],
+    [NaN, 5],
+  ] as const)
+    expect(() => skewFromDiagonals(...lengths)).toThrow('Both diagonals must be more than 0')
+  for (const sides of [
+    { a: 0, b: 3 },
+    { a: 3, b: 0 },
+  ])
+    expect(() => skewFromDiagonals(5, 5, sides)).toThrow('Both sides must be more than 0')
+  for (const lengths of [
+    [0, 5, 3],
+    [5, 0, 3],
+    [5, 5, 0],
+  ] as const)
+    expect(() => skewFromThreeLengths(...lengths)).toThrow('All three lengths must be more than 0')
+})
 
 it('takes the sides of a rectangle into account', () => {
   // A 300 × 200 parallelogram leaning by 0.25°, by the law of cosines.
