@@ -15,7 +15,7 @@ export function useLimits(kind: ActionKindName): (field: string) => FieldLimits 
     let gone = false
     void fetchShapes().then((shapes) => {
       if (!shapes || gone) return
-      const found = known.get(kind) ?? shapes.limitsOf(shapes.actionShapes[kind].schema)
+      const found = known.get(kind) ?? ofHands(shapes.limitsOf(shapes.actionShapes[kind].schema))
       known.set(kind, found)
       setLimits(found)
     })
@@ -25,3 +25,6 @@ export function useLimits(kind: ActionKindName): (field: string) => FieldLimits 
   }, [kind])
   return (field) => limits?.[field.replace(/\.\d+(?=\.|$)/g, '.*')]
 }
+
+/** When it happened is told with every action; nobody needs to say so. */
+const ofHands = (limits: Limits): Limits => ({ ...limits, at: { required: false } })
