@@ -320,6 +320,7 @@ export type { DowntimePage, ParetoRow, ServiceRow } from './timeDown/downtime.ts
 export {
   confirmedWork,
   isSignedOffFor,
+  signOffLasts,
   relaxable,
   signOffs,
   type ConfirmedWork,

@@ -22,6 +22,10 @@ export interface SignedOff {
   until: string | null
 }
 
+/** Whether its last day, if it has one, is not over on a day of the workshop. */
+export const signOffLasts = ({ until }: Pick<SignedOff, 'until'>, day: string): boolean =>
+  until === null || until >= day
+
 /**
  * Whether somebody may do work that needs a sign-off, on printers of a model. A workshop may do without motion and
  * electronics, never without hot work and mains.

@@ -1,5 +1,5 @@
 import type { CheckContent, CheckStep, CheckType } from '@diatribon/contract'
-import { linesWritten } from '../forms/CautionLines.tsx'
+import { linesWritten } from '../forms/told.ts'
 import type { FormAction } from '../session/openSending.ts'
 import { newKey } from '../ui/newKey.ts'
 

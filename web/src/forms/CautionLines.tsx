@@ -21,5 +21,3 @@ export function CautionLines(props: {
     />
   )
 }
-
-export const linesWritten = (lines: string[]) => lines.flatMap((line) => line.trim() || [])

@@ -1,6 +1,5 @@
 import type { ChangeEvent } from 'react'
 import type { FieldLimits } from '@diatribon/contract/shapes'
-import { rowsOf } from './rowsOf.ts'
 
 const isEmpty = (value: unknown) => value == null || value === '' || (Array.isArray(value) && value.length === 0)
 
@@ -162,5 +161,15 @@ export function fieldsOf<Draft extends object>(
         ),
       } as never
     },
+  }
+}
+
+/** A list in a draft whose rows are changed, dropped and added. @param set the setter of the draft, for this list */
+function rowsOf<Row extends object>(set: (to: (before: Row[]) => Row[]) => void) {
+  return {
+    change: (at: number, part: Partial<Row>) =>
+      set((rows) => rows.map((row, i) => (i === at ? { ...row, ...part } : row))),
+    drop: (at: number) => set((rows) => rows.filter((_, i) => i !== at)),
+    add: (row: Row) => set((rows) => [...rows, row]),
   }
 }

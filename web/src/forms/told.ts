@@ -6,3 +6,6 @@ export function told<Draft extends object>(draft: Draft): { [Name in keyof Draft
   })
   return Object.fromEntries(rest) as { [Name in keyof Draft]?: Exclude<Draft[Name], undefined> }
 }
+
+/** The lines that hold something, without spaces around them. */
+export const linesWritten = (lines: string[]) => lines.flatMap((line) => line.trim() || [])

@@ -4,6 +4,7 @@ import {
   confirmedWork,
   isAtLeast,
   isSignedOffFor,
+  signOffLasts,
   type ConfirmedWork,
   type MayDo,
   type PersonHere,
@@ -15,10 +16,16 @@ import { usePeople } from '../reads/people.ts'
 
 /** Who of the staff is signed off for a kind of work on printers of a model, those who are here first. */
 export function useSignedOff({ asked = true }: { asked?: boolean } = {}) {
-  const { person, site } = useSession()
+  const { person, site, dayHere } = useSession()
   const { data: people } = usePeople(asked)
+  const today = dayHere()
   const has = (one: PersonHere, signOff: SignOff, modelId: string | undefined) =>
-    isSignedOffFor(one.signOffs, site.relaxed, signOff, modelId ?? null)
+    isSignedOffFor(
+      one.signOffs.filter((given) => signOffLasts(given, today)),
+      site.relaxed,
+      signOff,
+      modelId ?? null,
+    )
   return {
     /** undefined while the staff is not known yet. */
     me: people?.find(({ id }) => id === person.id),

@@ -1,3 +1,4 @@
+import { notifications } from '@mantine/notifications'
 import { useState } from 'react'
 import { Refused } from '../ui/api.ts'
 import { fieldsOf } from './draftFields.ts'
@@ -10,12 +11,13 @@ export function useTyped<Draft extends object>(begun: Draft | (() => Draft)) {
   const [busy, setBusy] = useState(false)
   const wrong: Record<string, string | undefined> = problem instanceof Refused ? problem.fields : {}
 
-  /** Does what is asked of the server. Gives whether it was done. */
-  async function attempt(work: () => Promise<unknown>): Promise<boolean> {
+  /** Does what is asked of the server. Gives whether it was done. @param done what is said then */
+  async function attempt(work: () => Promise<unknown>, done?: string): Promise<boolean> {
     setBusy(true)
     setProblem(null)
     try {
       await work()
+      if (done) notifications.show({ message: done, autoClose: 4000 })
       return true
     } catch (error) {
       setProblem(error) // told under the fields

@@ -19,5 +19,6 @@ it('shares all pieces out, more to those that run more, and counts nothing where
 it('says what is missing', () => {
   expect(farmGoodsActions(draft, [], times)).toBe('Choose the printers.')
   expect(farmGoodsActions({ ...draft, minutesEach: undefined }, printers, times)).toMatch(/^Say how many minutes/)
+  expect(farmGoodsActions({ ...draft, pieces: undefined }, printers, times)).toMatch(/^Say how many pieces/)
   expect(sharesOf({ ...draft, pieces: undefined }, printers)).toEqual([])
 })

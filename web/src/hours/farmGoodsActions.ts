@@ -35,6 +35,7 @@ export function farmGoodsActions(
 ): FormAction[] | string {
   const { goods, pieces, minutesEach } = draft
   if (printers.length === 0) return 'Choose the printers.'
+  if (pieces === undefined) return 'Say how many pieces there are.'
   if (minutesEach === undefined) return 'Say how many minutes one takes.'
   const note = `Shared out: ${pieces} pieces over ${printers.length} printers, by what each usually runs`
   return sharesOf(draft, printers).flatMap((share, i) =>

@@ -1,5 +1,4 @@
 import { Button, Input, PasswordInput, Select, TextInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { mailSecurities, type MailPage } from '@diatribon/contract'
 import section from '../ui/Section.module.css'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -50,9 +49,7 @@ function Server({ mail, again }: { mail: MailPage; again: () => Promise<unknown>
     return call('PUT', '/api/mail/server', asked)
   }
   const attempt = async (work: () => Promise<unknown>, done: string) => {
-    if (!(await form.attempt(() => work().then(again)))) return
-    form.set('password', '')
-    notifications.show({ message: done, autoClose: 4000 })
+    if (await form.attempt(() => work().then(again), done)) form.set('password', '')
   }
   return (
     <form

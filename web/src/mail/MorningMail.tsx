@@ -1,5 +1,4 @@
 import { Button, Checkbox, TextInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { Link } from 'react-router'
 import type { MailPage } from '@diatribon/contract'
 import { useTyped } from '../forms/useTyped.ts'
@@ -26,9 +25,7 @@ function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }
   const { mine, sendAt, last } = mail
   const form = useTyped({ address: mine.address ?? '', wants: mine.wantsMorningMail })
   const { busy, problem, words, tick } = form
-  const attempt = async (work: () => Promise<unknown>, done: string) => {
-    if (await form.attempt(() => work().then(again))) notifications.show({ message: done, autoClose: 4000 })
-  }
+  const attempt = (work: () => Promise<unknown>, done: string) => form.attempt(() => work().then(again), done)
   if (sendAt === null)
     return (
       <p className="quiet">

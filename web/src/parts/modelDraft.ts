@@ -67,7 +67,7 @@ export function modelAction(draft: ModelDraft, kind: 'add-model' | 'change-model
 }
 
 /** Four screws near the corners, to begin with. */
-export function fourScrews({ plateXMm, plateYMm }: MachineLimits): ModelBed {
+export function fourScrews({ plateXMm = 0, plateYMm = 0 }: Partial<MachineLimits>): ModelBed {
   const inset = 30
   return {
     screws: [

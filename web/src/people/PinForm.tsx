@@ -1,5 +1,4 @@
 import { PasswordInput } from '@mantine/core'
-import { notifications } from '@mantine/notifications'
 import { useTyped } from '../forms/useTyped.ts'
 import { call } from '../ui/api.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -8,9 +7,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 export function PinForm({ onClose }: { onClose: () => void }) {
   const { draft, words, attempt, problem, busy } = useTyped({ pin: '', newPin: '' })
   const change = async () => {
-    if (!(await attempt(() => call('POST', '/api/session/pin', draft)))) return
-    notifications.show({ message: 'PIN changed', autoClose: 3000 })
-    onClose()
+    if (await attempt(() => call('POST', '/api/session/pin', draft), 'PIN changed')) onClose()
   }
   return (
     <ActionDialog

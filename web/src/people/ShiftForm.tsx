@@ -2,7 +2,6 @@ import { given } from '@diatribon/core'
 import { Button, Group, Select } from '@mantine/core'
 import type { ReactNode } from 'react'
 import type { PersonHere, ShiftTime } from '@diatribon/contract'
-import { rowsOf } from '../forms/rowsOf.ts'
 import { useSetDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
@@ -12,9 +11,9 @@ import { weekdays, weekOrder } from './shiftWords.ts'
 /** When somebody is here: every week, and on single days that replace the week's. */
 export function ShiftForm({ person, onClose }: { person: PersonHere; onClose: () => void }) {
   const { dayHere } = useSession()
-  const { draft, set, fields, sheet } = useSetDraft(person.shifts, { kind: 'set-shifts', done: 'Shifts set', onClose })
-  const week = rowsOf<(typeof draft.weekly)[number]>((to) => set('weekly', to))
-  const single = rowsOf<(typeof draft.days)[number]>((to) => set('days', to))
+  const { draft, rows, fields, sheet } = useSetDraft(person.shifts, { kind: 'set-shifts', done: 'Shifts set', onClose })
+  const week = rows('weekly')
+  const single = rows('days')
   return (
     <ActionDialog
       title={`Shifts: ${person.displayName}`}

@@ -98,8 +98,11 @@ const round: Round = {
     check: { overdue: 0, 'this week': 2, later: 0 },
   },
 }
-const me = { id: '00000000-0000-4000-8000-000000000001', signOffs: [{ signOff: 'motion', until: null, modelId: null }] }
-const open = (role: Role = 'technician') =>
+const me = (until: string | null) => ({
+  id: '00000000-0000-4000-8000-000000000001',
+  signOffs: [{ signOff: 'motion', until, modelId: null }],
+})
+const open = (role: Role = 'technician', until: string | null = null) =>
   inWorkshop(<RoundPage />, {
     role,
     answers: {
@@ -107,7 +110,7 @@ const open = (role: Role = 'technician') =>
       [addressOf(reads.round, { where: 'Shed / A' })]: round,
       [addressOf(reads.printerNames, { retired: null })]: [limpet, whelk],
       [addressOf(reads.today, {})]: { day: null, visits: [] },
-      [addressOf(reads.people, {})]: [me],
+      [addressOf(reads.people, {})]: [me(until)],
     },
   })
 const rowsOf = async (section: string) =>
@@ -140,6 +143,16 @@ describe('only what I may do', () => {
     await mine()
     // The nozzle is hot work; signing off is a lead’s.
     expect(await rowsOf('this week')).toEqual(['Electrics', 'Belts', 'X belt'])
+  })
+
+  it('leaves out what a sign-off was for that has run out, from the day after its last', async () => {
+    const { unmount } = open('technician', '2026-11-20')
+    await mine()
+    expect(await rowsOf('this week')).toEqual(['Electrics', 'Belts', 'X belt'])
+    unmount()
+    open('technician', '2026-11-19')
+    await mine()
+    expect(await rowsOf('this week')).toEqual(['Electrics', 'Belts'])
   })
 
   it('leaves an operator the checks of operators', async () => {

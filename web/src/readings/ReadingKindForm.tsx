@@ -1,7 +1,6 @@
 import { Checkbox, Radio, Select, Stack, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import type { ReadingKind } from '@diatribon/contract'
-import { rowsOf } from '../forms/rowsOf.ts'
 import { useSetDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -15,7 +14,7 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
   const { data: models = [] } = useModels()
   const [readingKindId] = useState(() => from?.id ?? newKey())
   const kind = from ? 'change-reading-kind' : 'add-reading-kind'
-  const { draft, set, words, figure, choice, fields, sheet } = useSetDraft(
+  const { draft, set, words, figure, choice, rows, sheet } = useSetDraft(
     () => ({
       name: from?.name ?? '',
       unit: from?.unit ?? 'mm',
@@ -28,19 +27,20 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
     }),
     { kind, done: from ? 'Limits set' : 'Kind of reading added', onClose },
   )
-  const own = rowsOf<ReadingKind['models'][number]>((to) => set('models', to))
+  const own = rows('models')
   const hasLimits = draft.lower !== undefined || draft.upper !== undefined
   const free = models.filter(({ id }) => !draft.models.some(({ modelId }) => modelId === id))
   return (
     <ActionDialog
       title={from ? `Change: ${from.name}` : 'New kind of reading'}
       verb={from ? 'Set' : 'Add'}
-      {...sheet(({ lower = null, upper = null, corrections, toConfirm, limitsFrom, ...rest }) => ({
+      {...sheet(({ lower = null, upper = null, models, corrections, toConfirm, limitsFrom, ...rest }) => ({
         kind,
         readingKindId,
         ...rest,
         lower,
         upper,
+        models: models.map((one) => ({ ...one, lower: one.lower ?? null, upper: one.upper ?? null })),
         corrections: corrections as ReadingKind['corrections'],
         ...(toConfirm && hasLimits ? { limitsToConfirm: true } : {}),
         ...(limitsFrom && hasLimits ? { limitsFrom } : {}),
@@ -68,20 +68,13 @@ export function ReadingKindForm({ from, onClose }: { from: ReadingKind | null; o
         </>
       )}
       <p className="quiet">Without limits, each printer is judged by its own first readings.</p>
-      {draft.models.map((model, i) => (
+      {own.fields.map(({ draft: model, figure }) => (
         <div key={model.modelId} className={classes.fields}>
           <span className={classes.whose}>
             {models.find(({ id }) => id === model.modelId)?.name ?? 'model'}, from its maker
           </span>
           {(['lower', 'upper'] as const).map((side) => (
-            <FigureField
-              key={side}
-              label={side === 'lower' ? 'Lower' : 'Upper'}
-              mt={0}
-              value={model[side] ?? undefined}
-              onChange={(value) => own.change(i, { [side]: value ?? null })}
-              error={fields[`models.${i}.${side}`]}
-            />
+            <FigureField key={side} label={side === 'lower' ? 'Lower' : 'Upper'} mt={0} {...figure(side)} />
           ))}
         </div>
       ))}

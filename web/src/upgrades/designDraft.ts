@@ -1,6 +1,5 @@
 import type { UpgradeContent, UpgradeLine, UpgradePart } from '@diatribon/contract'
-import { linesWritten } from '../forms/CautionLines.tsx'
-import { told } from '../forms/told.ts'
+import { linesWritten, told } from '../forms/told.ts'
 import type { FormAction } from '../session/openSending.ts'
 import { newKey } from '../ui/newKey.ts'
 import { stepMisses } from './stepWords.ts'

@@ -12,13 +12,15 @@ interface Part {
 /** When a check comes round. */
 export function TurnsEditor({ turns }: Part) {
   const every = turns.rows('every')
+  // What is being typed is no figure yet.
+  const said = turns.draft.every.filter(({ amount }) => Number.isFinite(amount))
   const [next, ...free] = turnClocks.filter((clock) => !turns.draft.every.some((turn) => turn.clock === clock))
   return (
     <div className={classes.sheet}>
       <h2>Turns</h2>
       <p className="quiet">
-        Now: {turnsWords(turns.draft)}. Whichever comes first. What happens to a printer can call for it too: see “What
-        a change upsets”.
+        Now: {turnsWords({ ...turns.draft, every: said })}. Whichever comes first. What happens to a printer can call
+        for it too: see “What a change upsets”.
       </p>
       {every.fields.map(({ draft: { clock }, figure, oneOf }, i) => (
         <div key={clock} className={classes.turn}>
