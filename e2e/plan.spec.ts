@@ -304,7 +304,7 @@ test('a rule is adopted, the plan changes, the visit is dragged by keyboard to t
     expect.objectContaining({
       day: before.days[0]!.day,
       personId: lead.id,
-      printer: expect.objectContaining({ id: printer.id }),
+      tasks: expect.arrayContaining([expect.objectContaining({ kind: 'replace', opens: slot.id })]),
     }),
   )
 

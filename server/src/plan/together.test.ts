@@ -68,6 +68,14 @@ describe('parts that come out together', () => {
     ])
   })
 
+  test('go together still when a whole visit was moved by hand', () => {
+    const choice = { choice: 'pinned' as const, day: '2026-11-25', forPersonId: null, who: 'Ann', reason: null }
+    const moved = [nozzle, sock].map((one) => ({ ...one, choice }))
+    expect(changedTogether(moved, kits).tasks.map(({ minutes }) => minutes)).toEqual([10, 0])
+    const elsewhere = { ...moved[1]!, choice: { ...choice, day: '2026-11-26' } }
+    expect(changedTogether([moved[0]!, elsewhere], kits).together.size).toBe(0)
+  })
+
   test.each([
     ['due weeks apart', { due: '2026-12-20' }],
     ['on another printer', { printer: printer('whelk') }],

@@ -10,7 +10,7 @@ export type Together = ReadonlyMap<string, readonly string[]>
 /**
  * Parts that come out together change together: replacements in slots of one kit on one printer that fall due about the same time are one
  * task for the planner. Whoever opens the longest way has opened the others': of each of the others the shortest work is saved. What
- * somebody has placed by hand stays for itself, and so does what lies on no shelf yet: the others need not wait for it.
+ * lies on no shelf yet stays for itself: the others need not wait for it. So does what somebody has placed by hand, unless all are placed alike.
  * @param kitsOf kits of a model
  */
 export function changedTogether(
@@ -30,6 +30,7 @@ export function changedTogether(
         !taken.has(task.id) &&
         task.printer.id === first.printer.id &&
         kit.slots.includes(task.words) &&
+        placeOf(task) === placeOf(first) &&
         Math.abs(Date.parse(task.due) - Date.parse(first.due)) <= daysApart * 86_400_000,
     )
     if (own.length < 2) continue
@@ -46,7 +47,11 @@ export function changedTogether(
   return { tasks: tasks.map((task) => ({ ...task, minutes: minutes.get(task.id) ?? task.minutes })), together }
 }
 
-const mayGoAlong = ({ kind, choice, stock }: PlannedTask) => kind === 'replace' && !choice && !stock?.hereOn
+const mayGoAlong = ({ kind, stock }: PlannedTask) => kind === 'replace' && !stock?.hereOn
+
+/** Where somebody has placed it by hand, in words of its own: a whole visit that is moved keeps what was saved in it. */
+const placeOf = ({ choice }: PlannedTask) =>
+  choice ? `${choice.choice} ${choice.day ?? ''} ${choice.forPersonId ?? ''}` : ''
 
 /** Tasks for the planner with those that go together as one: due with the first, not before the last may be, as dear as all. */
 export function joined(tasks: readonly PlanTask[], together: Together): PlanTask[] {

@@ -103,7 +103,8 @@ export function takeDay(roster: Roster, { day, tasks, meaning }: DayModel, value
   homeless.sort((a, b) => b.leftCost - a.leftCost || a.index - b.index)
   for (const task of homeless) insert(roster, task)
   improve(roster)
-  if (roster.cost() < cost - 1e-9) return true
+  const isWhole = tasks.every(({ index, task: { pinned } }) => !pinned || roster.places[index])
+  if (isWhole && roster.cost() < cost - 1e-9) return true
   for (const task of roster.plan.tasks) roster.take(task)
   for (const task of roster.plan.tasks) {
     const place = before[task.index]

@@ -1,11 +1,18 @@
 import type { PreparedPlan, PreparedTask } from './planProblem.ts'
 import { Roster, type Place } from './roster.ts'
 
-/** A plan at once: those that are pinned first, then what costs most for each minute, each where it costs least. */
+/** A plan at once: what is pinned, then what costs most for each minute, each where it costs least. */
 export function greedyPlan(plan: PreparedPlan): Roster {
-  const roster = new Roster(plan)
-  for (const task of inOrder(plan.tasks)) insert(roster, task)
+  const roster = withPinned(plan)
+  for (const task of inOrder(plan.tasks)) if (!roster.places[task.index]) insert(roster, task)
   improve(roster)
+  return roster
+}
+
+/** Only what is pinned, as far as its days have the minutes. Every way of planning begins with it: what somebody has placed is never given up for other work. */
+export function withPinned(plan: PreparedPlan): Roster {
+  const roster = new Roster(plan)
+  for (const task of inOrder(plan.tasks)) if (task.task.pinned) insert(roster, task)
   return roster
 }
 
@@ -18,7 +25,7 @@ export function insert(roster: Roster, task: PreparedTask): boolean {
 }
 
 function inOrder(tasks: readonly PreparedTask[]): PreparedTask[] {
-  const weight = ({ task, leftCost }: PreparedTask) => (task.pinned ? Infinity : leftCost / (task.minutes + 1))
+  const weight = ({ task, leftCost }: PreparedTask) => leftCost / (task.minutes + 1)
   return [...tasks].sort(
     (a, b) =>
       weight(b) - weight(a) ||

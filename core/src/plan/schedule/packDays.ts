@@ -1,4 +1,5 @@
-import { improve, insert } from './greedyPlan.ts'
+import { given } from '../../given.ts'
+import { improve, insert, withPinned } from './greedyPlan.ts'
 import type { PlanModel } from './planModel.ts'
 import type { PreparedPlan, PreparedTask } from './planProblem.ts'
 import { Roster } from './roster.ts'
@@ -6,11 +7,12 @@ import { Roster } from './roster.ts'
 /** A plan from the values of a model in which every task has its person. */
 export function placeAll(plan: PreparedPlan, { meaning }: PlanModel, values: ArrayLike<number>): Roster {
   const roster = new Roster(plan)
-  meaning.forEach(({ task: index, day, person }, column) => {
-    const task = plan.tasks[index]
-    if ((values[column] ?? 0) > 0.5 && task && person !== null && roster.fits(task, { day, person }))
-      roster.put(task, { day, person })
-  })
+  for (const isPinned of [true, false])
+    meaning.forEach(({ task: index, day, person }, column) => {
+      const task = given(plan.tasks[index])
+      if ((task.task.pinned !== undefined) !== isPinned || (values[column] ?? 0) < 0.5 || person === null) return
+      if (roster.fits(task, { day, person })) roster.put(task, { day, person })
+    })
   for (const task of plan.tasks) if (!roster.places[task.index]) insert(roster, task)
   improve(roster)
   return roster
@@ -22,10 +24,8 @@ export function placeAll(plan: PreparedPlan, { meaning }: PlanModel, values: Arr
  * @param dayOf the day of each task by its index; null: left out
  */
 export function packDays(plan: PreparedPlan, dayOf: readonly (number | null)[]): Roster {
-  const roster = new Roster(plan)
+  const roster = withPinned(plan)
   const waiting: PreparedTask[] = []
-  // What somebody has pinned stays, whatever the model says of the day's minutes.
-  for (const task of plan.tasks) if (task.task.pinned) insert(roster, task)
   plan.problem.days.forEach((_, day) => {
     const visits = new Map<string, PreparedTask[]>()
     for (const task of plan.tasks) {

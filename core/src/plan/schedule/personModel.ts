@@ -1,3 +1,4 @@
+import { withPinned } from './greedyPlan.ts'
 import type { PlanModel } from './planModel.ts'
 import type { PreparedPlan } from './planProblem.ts'
 
@@ -7,7 +8,9 @@ import type { PreparedPlan } from './planProblem.ts'
  *
  * x = 1 where a person does a task on a day, z ≥ x where he makes its set-up; the minutes of each person and day hold.
  */
-export function personModel({ problem, tasks, changeCost }: PreparedPlan): PlanModel {
+export function personModel(plan: PreparedPlan): PlanModel {
+  const { problem, tasks, changeCost } = plan
+  const pinned = withPinned(plan).places
   const model: PlanModel = { cost: [], whole: 0, offset: 0, rows: [], meaning: [] }
   const capacity = new Map<string, { upper: number; columns: number[]; values: number[] }>()
   const makes: { column: number; key: string; id: string; minutes: number }[] = []
@@ -31,7 +34,8 @@ export function personModel({ problem, tasks, changeCost }: PreparedPlan): PlanM
         if (task.setUp) makes.push({ column, key, ...task.setUp })
       }
     })
-    if (columns.length > 0) model.rows.push({ lower: 0, upper: 1, columns, values: columns.map(() => 1) })
+    if (columns.length > 0)
+      model.rows.push({ lower: pinned[index] ? 1 : 0, upper: 1, columns, values: columns.map(() => 1) })
   }
   model.whole = model.cost.length
   const setUps = new Map<string, number>()

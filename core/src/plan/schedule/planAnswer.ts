@@ -38,9 +38,11 @@ export function planAnswer(roster: Roster, bound: number, method: PlanAnswer['me
         task: task.id,
         why:
           why ??
-          (task.due > last
-            ? `It is not due before ${last} is over.`
-            : 'Other work costs more to leave, and nobody has the minutes.'),
+          (task.pinned
+            ? `It is pinned to ${task.pinned.date}, where what else is pinned leaves too few minutes.`
+            : task.due > last
+              ? `It is not due before ${last} is over.`
+              : 'Other work costs more to leave, and nobody has the minutes.'),
       })
   }
   const order = new Map(problem.days.map(({ date }, i) => [date, i]))

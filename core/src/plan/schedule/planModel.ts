@@ -1,3 +1,4 @@
+import { withPinned } from './greedyPlan.ts'
 import type { PlanPerson, PreparedPlan, PreparedTask } from './planProblem.ts'
 import type { Roster } from './roster.ts'
 
@@ -18,7 +19,9 @@ export interface PlanModel {
  * tasks that only some may do into theirs (for every such group of people). Who does what is not in it, nor that one person more at a
  * set-up costs its minutes twice: whatever plan keeps the real limits keeps these, so that its least cost is a lower bound.
  */
-export function planModel({ problem, tasks }: PreparedPlan): PlanModel {
+export function planModel(plan: PreparedPlan): PlanModel {
+  const { problem, tasks } = plan
+  const pinned = withPinned(plan).places
   const model: PlanModel = { cost: [], whole: 0, offset: 0, rows: [], meaning: [] }
   const columnOf = new Map<string, number>()
   for (const { index, costOn, leftCost } of tasks) {
@@ -31,7 +34,8 @@ export function planModel({ problem, tasks }: PreparedPlan): PlanModel {
       model.cost.push(cost - leftCost)
       model.meaning.push({ task: index, day, person: null })
     })
-    if (columns.length > 0) model.rows.push({ lower: 0, upper: 1, columns, values: columns.map(() => 1) })
+    if (columns.length > 0)
+      model.rows.push({ lower: pinned[index] ? 1 : 0, upper: 1, columns, values: columns.map(() => 1) })
   }
   model.whole = model.cost.length
   problem.days.forEach(({ people }, day) => addDay(model, { day, people }, tasks, columnOf))

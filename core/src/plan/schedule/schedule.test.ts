@@ -4,6 +4,7 @@ import { packDays } from './packDays.ts'
 import { asStart, planModel } from './planModel.ts'
 import { boundWithoutLimits, brokenLimits, planAnswer } from './planAnswer.ts'
 import { leastCost, planDates as dates, planProblems as problems } from '../../testing/planProblems.ts'
+import { joinPlans } from './splitPlan.ts'
 import { preparePlan, type PlanProblem, type PlanTask } from './planProblem.ts'
 
 const greedy = (problem: PlanProblem) => {
@@ -51,6 +52,30 @@ it('any choice of days packs into a plan that holds', () => {
         expect(brokenLimits(plan, assignments)).toEqual([])
       },
     ),
+  )
+})
+
+it('what is pinned is put first: whatever days the others are given', () => {
+  const done = (problem: PlanProblem, of: ReturnType<typeof greedyPlan>) =>
+    planAnswer(of, 0, 'solver')
+      .assignments.filter(({ task: id }) => problem.tasks.find((one) => one.id === id)?.pinned)
+      .map(({ task: id, date }) => `${id} ${date}`)
+      .sort()
+  fc.assert(
+    fc.property(problems, (problem) => {
+      const plan = preparePlan(problem)
+      const atOnce = done(problem, greedyPlan(plan))
+      for (const day of problem.days.keys()) {
+        const all = plan.tasks.map(({ costOn }) => (Number.isFinite(costOn[day]) ? day : null))
+        expect(done(problem, packDays(plan, all))).toEqual(atOnce)
+      }
+      // Each group's plan has it, or not: the joined one does.
+      const others = planAnswer(greedyPlan(plan), 0, 'at once').assignments.filter(
+        ({ task: id }) => !problem.tasks.find((one) => one.id === id)?.pinned,
+      )
+      expect(done(problem, joinPlans(plan, [others]))).toEqual(atOnce)
+    }),
+    { numRuns: 300 },
   )
 })
 
@@ -105,6 +130,11 @@ it('a pin stays; what cannot be is told with its reason', () => {
   expect(of({ earliest: '2026-12-01' }).left[0]!.why).toContain('before 2026-12-01')
   expect(of({ pinned: { date: dates[1]! } }, [{ printer: 'p', date: dates[1]! }]).left[0]!.why).toContain('booked')
   expect(of({ due: '2027-01-01' }).left[0]!.why).toContain('not due')
+  const pinned = { date: dates[1]! }
+  const two = [task('a', { pinned, minutes: 40 }), task('b', { pinned, minutes: 40, due: '2027-01-01' })]
+  expect(greedy({ days, tasks: two, bookings: [] }).left).toEqual([
+    { task: 'b', why: `It is pinned to ${dates[1]}, where what else is pinned leaves too few minutes.` },
+  ])
 })
 
 it('moving what people have seen costs: the plan stays where nothing is gained', () => {

@@ -1,6 +1,6 @@
-import { improve, insert } from './greedyPlan.ts'
+import { improve, insert, withPinned } from './greedyPlan.ts'
 import type { Assignment, PlanDay, PlanProblem, PlanTask, PreparedPlan } from './planProblem.ts'
-import { Roster } from './roster.ts'
+import type { Roster } from './roster.ts'
 
 const noGroup = ''
 
@@ -54,7 +54,7 @@ function neediest(groups: string[], given: Map<string, number>, wanted: Map<stri
 
 /** The plans of the groups as one: what one group had no minutes for goes to anybody who has some left, and is bettered as a whole. */
 export function joinPlans(plan: PreparedPlan, parts: readonly (readonly Assignment[])[]): Roster {
-  const roster = new Roster(plan)
+  const roster = withPinned(plan)
   const { days } = plan.problem
   const taskOf = new Map(plan.tasks.map((task) => [task.task.id, task]))
   const dayOf = new Map(days.map(({ date }, i) => [date, i]))
@@ -62,7 +62,8 @@ export function joinPlans(plan: PreparedPlan, parts: readonly (readonly Assignme
     const task = taskOf.get(id)
     const day = dayOf.get(date) ?? -1
     const person = days[day]?.people.findIndex((one) => one.id === who) ?? -1
-    if (task && person >= 0 && roster.fits(task, { day, person })) roster.put(task, { day, person })
+    if (task && !roster.places[task.index] && person >= 0 && roster.fits(task, { day, person }))
+      roster.put(task, { day, person })
   }
   for (const task of plan.tasks) if (!roster.places[task.index]) insert(roster, task)
   improve(roster)
