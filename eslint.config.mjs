@@ -77,8 +77,8 @@ const serverRooms = rooms.slice(0, -1).map((room, i) => {
   ]
   if (above.includes('areas'))
     patterns.push({
-      regex: path(`(?!(${notAreas.join('|')}|node_modules)/)[a-z]+`),
-      message: `${room} is below the areas.`,
+      regex: path(`(?!(${notAreas.join('|')}|pieces|node_modules)/)[a-z]+`),
+      message: `${room} is below the areas. What kinds of action of several areas share is one of their pieces.`,
     })
   return {
     files: room === 'areas' ? ['server/src/*/**/*.ts'] : [`server/src/${room}/**/*.ts`],

@@ -77,8 +77,9 @@ export const printerAction = <A extends PrinterActionHeader<string>>(
   payload: Fields<A, PrinterActionHeader<string>>,
 ) => Joi.object<A>({ ...header(kind), printerId: uuid.required(), ...payload })
 
-export interface ActionShape {
-  schema: Joi.ObjectSchema
+/** Of one kind of action. Its file in `actions` exports it under the name of the kind. */
+export interface ActionShape<A extends ActionHeader<string> = ActionHeader<string>> {
+  schema: Joi.ObjectSchema<A>
   /** One sentence for the API page. */
   summary: string
 }

@@ -1,6 +1,6 @@
 import type { ReportsFromOutside } from '../faults/report.ts'
 import Joi from 'joi'
-import type { Correction } from '../actions/amend.ts'
+import type { Correction } from '../actions/logbook/amend.ts'
 import type { ActionKindName } from '../actions/index.ts'
 import type { RefusalBody } from '../refusal.ts'
 import { dayField, uuid, words } from '../fields/action.ts'

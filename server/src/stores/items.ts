@@ -10,9 +10,9 @@ import {
   type StoresPage,
   type UsedStock,
 } from '@diatribon/contract'
-import { countItems } from '../actions/countItems.ts'
-import { receiveItems } from '../actions/receiveItems.ts'
-import { useItems } from '../actions/useItems.ts'
+import { countItems } from '../actions/stores/countItems.ts'
+import { receiveItems } from '../actions/stores/receiveItems.ts'
+import { useItems } from '../actions/stores/useItems.ts'
 import { keptResults } from '../kept/keptResults.ts'
 import { ageIsKnown, partAge } from '../rules/partAge.ts'
 import { mayGoInAgain } from '../parts/usedParts.ts'

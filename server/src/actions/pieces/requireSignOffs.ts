@@ -93,3 +93,7 @@ export function workOnKinds(
       : null,
   }
 }
+
+/** That cautions were confirmed stands in the book. */
+export const confirmedWords = (confirmed: string[] | undefined) =>
+  confirmed && confirmed.length > 0 ? `; cautions of ${confirmed.join(' and ')} confirmed` : ''

@@ -1,0 +1,5 @@
+export * from './countGoods.ts'
+export * from './countHours.ts'
+export * from './countTally.ts'
+export * from './explainGap.ts'
+export * from './markIdle.ts'

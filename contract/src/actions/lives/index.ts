@@ -1,0 +1,3 @@
+export * from './adoptPolicy.ts'
+export * from './bringNeighbourLives.ts'
+export * from './weighNeighbourLives.ts'

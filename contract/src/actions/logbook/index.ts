@@ -1,0 +1,2 @@
+export * from './amend.ts'
+export * from './note.ts'

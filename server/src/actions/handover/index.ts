@@ -1,0 +1,2 @@
+export * from './pinNotice.ts'
+export * from './unpinNotice.ts'

@@ -1,0 +1,3 @@
+export * from './finishJob.ts'
+export * from './setMaterial.ts'
+export * from './startJob.ts'

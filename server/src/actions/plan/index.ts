@@ -1,0 +1,6 @@
+export * from './bookPrinter.ts'
+export * from './cancelBooking.ts'
+export * from './makeDuty.ts'
+export * from './placeTask.ts'
+export * from './setPlanRules.ts'
+export * from './settleDuty.ts'

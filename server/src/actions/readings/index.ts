@@ -1,0 +1,5 @@
+export * from './addReadingKind.ts'
+export * from './adjustPrinter.ts'
+export * from './changeLimits.ts'
+export * from './changeReadingKind.ts'
+export * from './recordReading.ts'

@@ -1,0 +1,4 @@
+export * from './openSite.ts'
+export * from './setCalendar.ts'
+export * from './setSiteAddress.ts'
+export * from './setSiteMains.ts'
