@@ -1,4 +1,4 @@
-import type { Floor, PrinterPage, StoresPage, UpgradesPage } from '@diatribon/contract'
+import type { Counts, Floor, PrinterPage, Session, StoresPage, UpgradesPage } from '@diatribon/contract'
 import { expect, type Page } from '@playwright/test'
 import { accessible } from './accessible.ts'
 import { emptySite, openBook } from './emptySite.ts'
@@ -13,12 +13,14 @@ const printerNamed = async (page: Page, name: string) => {
   const { racks } = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
   return racks.flatMap(({ printers }) => printers).find((one) => one.name === name)!
 }
-/** One that is in service and prints nothing, whatever others have begun. */
-const freePrinter = async (page: Page) => {
-  const { racks } = (await (await page.request.get(`${first}/api/printers`)).json()) as Floor
+/** One that is in service and has printed nothing since then, whatever others have begun. */
+const freePrinter = async (page: Page, since: string) => {
+  const get = async <T>(path: string) => (await (await page.request.get(`${first}${path}`)).json()) as T
+  const { racks } = await get<Floor>('/api/printers')
   for (const { id, name, state } of racks.flatMap(({ printers }) => printers)) {
-    const { job } = (await (await page.request.get(`${first}/api/printers/${id}`)).json()) as PrinterPage
-    if (state === 'in service' && job === null) return { id, name }
+    const { job } = await get<PrinterPage>(`/api/printers/${id}`)
+    const { counts } = await get<Counts>(`/api/printers/${id}/counts`)
+    if (state === 'in service' && job === null && counts.every(({ at }) => at < since)) return { id, name }
   }
   throw new Error('no printer is free')
 }
@@ -324,7 +326,6 @@ test('the same piece is shown before and after, in one frame whose line is moved
 test('a design keeps the file of what is printed, and says how long one took by its job', async ({ browser }) => {
   const page = await signedIn(browser, 'technician', { path: '/upgrades/new' })
   const unique = `Brace ${Date.now()}`
-  const { id: printerId, name: printer } = await freePrinter(page)
   await page.goto('/stores')
   await page.getByRole('button', { name: 'Keep an item' }).click()
   const dialog = page.getByRole('dialog')
@@ -357,10 +358,10 @@ test('a design keeps the file of what is printed, and says how long one took by 
   ])
   expect(download.suggestedFilename()).toBe('brace.3mf')
   // A job that has ended, as its printer tells it.
-  const [jobId, { now }] = [
-    crypto.randomUUID(),
-    (await (await page.request.get(`${first}/api/session`)).json()) as { now: string },
-  ]
+  const { now } = (await (await page.request.get(`${first}/api/session`)).json()) as Session
+  const earlier = new Date(Date.parse(now) - 3.5 * 3600_000).toISOString()
+  const { id: printerId, name: printer } = await freePrinter(page, earlier)
+  const jobId = crypto.randomUUID()
   const tell = async (action: object) => {
     const sent = await page.request.post(`${first}/api/actions`, {
       headers: { origin: first },
@@ -368,7 +369,6 @@ test('a design keeps the file of what is printed, and says how long one took by 
     })
     expect(await sent.json()).toMatchObject({ entry: expect.anything() as unknown })
   }
-  const earlier = new Date(Date.parse(now) - 3.5 * 3600_000).toISOString()
   await tell({ kind: 'start-job', name: unique, plannedHours: 3, at: earlier })
   await tell({ kind: 'finish-job', outcome: 'good', hours: 3, at: now })
   await page.goto('/stores')

@@ -5,6 +5,7 @@ export { anyChange, ChangedTopics } from './changedTopics.ts'
 export type { Changed, LiveNotice } from './live.ts'
 export { addressOf, concerns, type Asked, type Read, type ReadDeclaration } from './read.ts'
 export { readAt, reads } from './reads.ts'
+export { calls, type Call, type CallAnswer, type CallAsked, type CallName } from './calls.ts'
 export { areas, figureNames, topics, type Area, type FigureName, type Topic } from './topics.ts'
 export { isAtLeast, mayDo, rights, roles, rolesFrom, rolesWith, type Right, type Role } from './rights.ts'
 export {

@@ -106,7 +106,7 @@ export { checkPiece, meterGain, type Evidence, type MeterReading } from './hours
 export { dailyMeans } from './hours/dailyMeans.ts'
 export { builtLimits, type BuiltLimits, type FittedPart, type MachineLimits } from './jobs/asBuilt.ts'
 export type { FileComments } from './jobs/fileComments.ts'
-export type { Box, JobFigures, Motion } from './jobs/jobFigures.ts'
+export type { Extent, JobFigures, Motion } from './jobs/jobFigures.ts'
 export { JobReader } from './jobs/readJob.ts'
 export {
   preflight,

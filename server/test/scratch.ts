@@ -11,6 +11,7 @@ import {
   type WallClock,
   type RunningServer,
 } from '../src/index.ts'
+import { unlikeDeclared } from './declaredAnswers.ts'
 
 export const migrations = fileURLToPath(new URL('../migrations', import.meta.url))
 
@@ -213,9 +214,10 @@ export class Client {
     const set = response.headers.get('set-cookie')
     if (set) this.cookie = set.split(';')[0]!
     const text = await response.text()
-    const parsed = response.headers.get('content-type')?.includes('application/json')
-      ? (JSON.parse(text) as T)
-      : (text as T)
+    const isJson = response.headers.get('content-type')?.includes('application/json') ?? false
+    const parsed = isJson ? (JSON.parse(text) as T) : (text as T)
+    const unlike = isJson && response.ok ? unlikeDeclared(method, path, parsed) : null
+    if (unlike) throw new Error(unlike)
     return { status: response.status, body: parsed, headers: response.headers }
   }
 

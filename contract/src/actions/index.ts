@@ -1,17 +1,19 @@
 import type { ActionShape } from '../fields/action.ts'
 import * as shapes from './areas.ts'
+import type { ActionKindName } from './kinds.ts'
 
 export type * from './areas.ts'
+export type { ActionKindName } from './kinds.ts'
 
 type ActionOf<Shape> = Shape extends ActionShape<infer A> ? A : never
 
 /** Every kind of action there is. A new kind is its file in its area here, its file there on the server, and a line in each area's index. */
 export type Action = ActionOf<(typeof shapes)[keyof typeof shapes]>
-export type ActionKindName = Action['kind']
-export type Actions = { [A in Action as A['kind']]: A }
+export type Actions = { [Kind in ActionKindName]: Extract<Action, { kind: Kind }> }
 
-const kindOf = (name: string) => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`) as ActionKindName
+/** Those that have a shape; one without a name to be shown, or the other way round, does not compile. */
+const kindOf = (name: string) => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`) as Action['kind']
 
-export const actionShapes = Object.fromEntries(
+export const actionShapes: Record<ActionKindName, ActionShape> = Object.fromEntries(
   Object.entries(shapes).map(([name, shape]) => [kindOf(name), shape]),
-) as unknown as Record<ActionKindName, ActionShape>
+) as unknown as Record<Action['kind'], ActionShape>

@@ -1,7 +1,5 @@
-import type { ActionKindName } from './index.ts'
-
 /** What each kind is called on the screens. Kept apart from the schemas, so that the browser need not load them. */
-export const kindNames: Record<ActionKindName, string> = {
+export const kindNames = {
   'open-site': 'Book opened',
   'admit-person': 'Person admitted',
   'add-part-type': 'Part type added',
@@ -112,3 +110,5 @@ export const kindNames: Record<ActionKindName, string> = {
   note: 'Note',
   amend: 'Amendment',
 }
+
+export type ActionKindName = keyof typeof kindNames

@@ -8,7 +8,7 @@ export interface Motion {
 }
 
 /** A box in mm. */
-export interface Box {
+export interface Extent {
   minX: number
   maxX: number
   minY: number
@@ -27,9 +27,9 @@ export interface JobFigures {
   bedC: number | null
   chamberC: number | null
   /** Where plastic is laid; null when none is. */
-  printed: Box | null
+  printed: Extent | null
   /** Where the head goes. */
-  reach: Box
+  reach: Extent
   firstLayerMm: number | null
   layers: number
   /** Diameter of filament that the amounts look made for: 1.75, 2.85 or null when it cannot be told. */

@@ -1,5 +1,5 @@
 import type { BuiltLimits, MachineLimits } from './asBuilt.ts'
-import type { Box, JobFigures } from './jobFigures.ts'
+import type { Extent, JobFigures } from './jobFigures.ts'
 
 /** Stop: it would do harm or cannot work. Warn: look again. Note: worth knowing. */
 export type Grade = 'stop' | 'warn' | 'note'
@@ -299,7 +299,7 @@ function checkStartCode(job: JobDemand, { name, model, hasProbe }: PrinterNow, f
 
 type Find = (grade: Grade, code: FindingCode, words: string) => void
 
-function checkPlate(box: Box, { limits }: BuiltLimits, name: string, find: Find): void {
+function checkPlate(box: Extent, { limits }: BuiltLimits, name: string, find: Find): void {
   const sides = [
     ['left', -box.minX],
     ['right', box.maxX - limits.plateXMm],

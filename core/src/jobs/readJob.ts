@@ -1,7 +1,7 @@
 import { nothingTold, withComment } from './fileComments.ts'
 import { InputProblem } from '../inputProblem.ts'
 import { crossSectionMm2 } from './filament.ts'
-import type { Box, JobFigures, Motion } from './jobFigures.ts'
+import type { Extent, JobFigures, Motion } from './jobFigures.ts'
 import { MovePlanner } from './planMoves.ts'
 
 /** A command longer than this is no command; comments may be of any length. */
@@ -77,8 +77,8 @@ export class JobReader {
   private nozzleC: number | null = null
   private bedC: number | null = null
   private chamberC: number | null = null
-  private printed: Box | null = null
-  private reach: Box | null = null
+  private printed: Extent | null = null
+  private reach: Extent | null = null
   private firstLayerMm: number | null = null
   private layerZ = -Infinity
   private layers = 0
@@ -519,7 +519,7 @@ export class JobReader {
   /** Plastic is laid along a line. */
   private lay(x0: number, y0: number, x1: number, y1: number, lengthMm: number, fed: number): void {
     const z = this.z
-    const box = (this.printed ??= emptyBox())
+    const box = (this.printed ??= emptyExtent())
     widen(box, x0, y0, z)
     widen(box, x1, y1, z)
     this.laid.lengthMm += lengthMm
@@ -542,7 +542,7 @@ export class JobReader {
   }
 
   private widenReach(): void {
-    widen((this.reach ??= emptyBox()), this.x, this.y, this.z)
+    widen((this.reach ??= emptyExtent()), this.x, this.y, this.z)
   }
 
   /**
@@ -596,7 +596,7 @@ export class JobReader {
   }
 }
 
-const emptyBox = (): Box => ({
+const emptyExtent = (): Extent => ({
   minX: Infinity,
   maxX: -Infinity,
   minY: Infinity,
@@ -605,7 +605,7 @@ const emptyBox = (): Box => ({
   maxZ: -Infinity,
 })
 
-function widen(box: Box, x: number, y: number, z: number): void {
+function widen(box: Extent, x: number, y: number, z: number): void {
   if (x < box.minX) box.minX = x
   if (x > box.maxX) box.maxX = x
   if (y < box.minY) box.minY = y

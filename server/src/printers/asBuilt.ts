@@ -105,7 +105,8 @@ export async function asBuilt(db: Db, printerId: string, at: Date): Promise<AsBu
     }
   })
   const modelLimits = await limitsThen(db, row.modelId, at)
-  const own = (await ownLimits(db, [printerId], at)).get(printerId) ?? []
+  const changed = (await ownLimits(db, [printerId], at)).get(printerId) ?? []
+  const own = changed.map(({ limits, reason, at: since }) => ({ limits, reason, at: since }))
   const limits =
     modelLimits &&
     limitsAsBuilt(

@@ -15,6 +15,7 @@ import {
   benchSparesSchema,
   benchRegressionSchema,
   benchReplacementSchema,
+  calls,
   changePinSchema,
   firstRunSchema,
   joinSchema,
@@ -30,144 +31,94 @@ import {
   savedViewSchema,
   signInSchema,
   type ActionKindName,
+  type Call,
+  type CallName,
   type ReadDeclaration,
 } from '@diatribon/contract'
 import { kindOf } from '../actions/index.ts'
+import { cookieName } from '../services/services.ts'
 
-interface Operation {
-  summary: string
-  body?: Joi.Schema
-  answers?: keyof typeof success
+/** The schemas that check what is sent. */
+const bodies: Partial<Record<CallName, Joi.Schema>> = {
+  'post /api/first-run': firstRunSchema,
+  'post /api/session': signInSchema,
+  'post /api/devices': newDeviceSchema,
+  'post /api/jobs/preflight': preflightSchema,
+  'post /api/report/{code}': labelReportSchema,
+  'post /api/session/pin': changePinSchema,
+  'post /api/join': joinSchema,
+  'post /api/logbook/views': savedViewSchema,
+  'put /api/logbook/read-mark': readMarkSchema,
+  'put /api/mail/mine': myMailSchema,
+  'put /api/mail/server': mailServerSchema,
+  'post /api/plan/price': priceSchema,
+  'post /api/bench/life': benchLifeSchema,
+  'post /api/bench/policy': benchPolicySchema,
+  'post /api/bench/inspection': benchInspectionSchema,
+  'post /api/bench/looks': benchLooksSchema,
+  'post /api/bench/regression': benchRegressionSchema,
+  'post /api/bench/incidence': benchIncidenceSchema,
+  'post /api/bench/plan': benchPlanSchema,
+  'post /api/bench/survival': benchSurvivalSchema,
+  'post /api/bench/rates': benchRatesSchema,
+  'post /api/bench/spares': benchSparesSchema,
+  'post /api/bench/recurrence': benchRecurrenceSchema,
+  'post /api/bench/replacement': benchReplacementSchema,
 }
 
-/** What comes back when it went well. */
-const success = {
-  'as asked': { '200': { description: 'As asked' } },
-  made: { '201': { description: 'Made' } },
-  done: { '204': { description: 'Done; nothing more to say' } },
-}
-
-/** What is asked for otherwise than by a declared read. */
-const operations: Record<string, Operation> = {
-  'post /api/first-run': { answers: 'made', summary: 'Open an empty site and its first lead', body: firstRunSchema },
-  'post /api/session': { answers: 'made', summary: 'Sign in with name and PIN', body: signInSchema },
-  'delete /api/sessions': { answers: 'done', summary: 'Sign out everywhere' },
-  'delete /api/session': { answers: 'done', summary: 'Sign out' },
-  'post /api/devices': {
-    answers: 'made',
-    summary: 'Connect a device; its token is in this answer and never again',
-    body: newDeviceSchema,
-  },
-  'delete /api/devices/{id}': { answers: 'done', summary: 'Revoke the token of a device' },
-  'post /api/import/{kind}': {
-    summary: 'Bring in a CSV of printers, usage, part-changes or part-ages; answers line by line',
-  },
-  'get /api/export/{kind}': { summary: 'The same as CSV' },
-  'get /api/reports/labels': { summary: 'PDF sheets of QR labels (query: of, size, printer)' },
-  'get /api/reports/passport/{id}': { summary: 'PDF passport of a printer' },
-  'get /api/stores/order-list': { summary: 'What to order, as PDF' },
-  'get /api/costs/sheet': { summary: 'The same as PDF' },
-  'get /api/reports/induction-sheet': { summary: 'What broke by misuse here, and what prevents it, as PDF' },
-  'post /api/jobs/read': { summary: 'Read a job file sent as the body (at most 50 MB; query: printer)' },
-  'post /api/jobs/preflight': { summary: 'Which printers can take a job, with findings', body: preflightSchema },
-  'post /api/attachments': { summary: 'Send a photo as the body (at most 20 MB); it is downscaled and kept' },
-  'post /api/attachments/files': {
-    summary: 'Send a file as the body (at most 20 MB); it is kept as it is (query: name)',
-  },
-  'get /api/attachments/{id}': { summary: 'A photo or a file' },
-  'post /api/report/{code}': { summary: 'Report a fault by label, without an account', body: labelReportSchema },
-  'post /api/report/{code}/photo': { summary: 'A photo for such a report, as the body' },
-  'put /api/presence/{id}': { answers: 'done', summary: 'Say that you have it open; again every 20 s' },
-  'delete /api/presence/{id}': { answers: 'done', summary: 'Say that you are gone' },
-  'post /api/session/pin': { answers: 'done', summary: 'Change your PIN', body: changePinSchema },
-  'post /api/people/{id}/invitation': {
-    answers: 'made',
-    summary: 'A code with which somebody chooses a PIN, for the lead',
-  },
-  'post /api/join': { answers: 'made', summary: 'Choose a PIN with the code of an invitation', body: joinSchema },
-  'get /api/logbook/whole': { summary: 'Whether the chain of the book holds: progress and the result as JSON Lines' },
-  'post /api/logbook/views': { answers: 'made', summary: 'Keep a search', body: savedViewSchema },
-  'delete /api/logbook/views/{id}': { answers: 'done', summary: 'Let a kept search go' },
-  'put /api/logbook/read-mark': { answers: 'done', summary: 'Say how far you have read', body: readMarkSchema },
-  'get /api/reports/hold-tag/{id}': { summary: 'PDF tag to hang on a printer that is on hold' },
-  'get /api/reports/handover': { summary: 'The handover as PDF (query: since)' },
-  'post /api/plan/calendar': {
-    answers: 'made',
-    summary: 'A new secret address of the own calendar; the one before is void',
-  },
-  'delete /api/plan/calendar': { answers: 'done', summary: 'Revoke the address of the own calendar' },
-  'get /api/calendar.ics': { summary: 'Somebody’s visits as iCalendar (query: key), without a sign-in' },
-  'post /api/plan/stop': { answers: 'done', summary: 'End the search for a better plan' },
-  'get /api/plan/week-sheet': { summary: 'The next seven days as PDF' },
-  'put /api/mail/mine': {
-    answers: 'done',
-    summary: 'The own mail address, and whether a morning mail is wanted',
-    body: myMailSchema,
-  },
-  'put /api/mail/server': {
-    answers: 'done',
-    summary: 'The mail server of the workshop, for leads',
-    body: mailServerSchema,
-  },
-  'delete /api/mail/server': { answers: 'done', summary: 'Send no mail any more' },
-  'post /api/mail/now': { summary: 'Send the own mail of today now' },
-  'post /api/plan/price': { summary: 'What it would cost to move tasks of the plan', body: priceSchema },
-  'get /api/logbook/export': { summary: 'The whole book as JSON Lines, for backup and replay' },
-  'get /api/live': { summary: 'Server-sent events: which areas to fetch again' },
-  'post /api/bench/life': { summary: 'Life figures of any records', body: benchLifeSchema },
-  'post /api/bench/policy': {
-    summary: 'Rules for a part side by side, from lives and the trade',
-    body: benchPolicySchema,
-  },
-  'post /api/bench/inspection': { summary: 'How often to look for a defect', body: benchInspectionSchema },
-  'post /api/bench/looks': { summary: 'Rate of defects and their delay, from looks', body: benchLooksSchema },
-  'post /api/bench/regression': { summary: 'What has bearing on lives', body: benchRegressionSchema },
-  'post /api/bench/incidence': { summary: 'Share of failures by cause', body: benchIncidenceSchema },
-  'post /api/bench/plan': {
-    summary: 'Who does what on which day, within limits, with bound and gap',
-    body: benchPlanSchema,
-  },
-  'post /api/bench/survival': { summary: 'Chance to get through so many hours', body: benchSurvivalSchema },
-  'post /api/bench/rates': { summary: 'Whether something has become rarer', body: benchRatesSchema },
-  'post /api/bench/spares': { summary: 'Smallest stock for a wanted chance', body: benchSparesSchema },
-  'post /api/bench/recurrence': { summary: 'Repairs of machines over their age', body: benchRecurrenceSchema },
-  'post /api/bench/replacement': { summary: 'Least-cost replacement age', body: benchReplacementSchema },
-  'get /api/health': { summary: 'Whether the server and its database answer' },
-}
+const statusWords = { 200: 'As asked', 201: 'Made', 204: 'Done; nothing more to say' }
 
 /** A schema that checks requests, as it is described. */
 function shapeOf(schema: Joi.Schema): Record<string, unknown> {
-  // The flags of a pattern are no part of it: with them it would match nothing. All are read as Unicode anyway.
-  const plain = (name: string, value: unknown) =>
-    name === 'pattern' && typeof value === 'string' ? value.replace(/\/[a-z]+$/, '') : value
-  return JSON.parse(JSON.stringify(joiToJson(schema, 'open-api-3.1'), plain)) as Record<string, unknown>
+  return JSON.parse(JSON.stringify(joiToJson(schema, 'open-api-3.1')), plainly) as Record<string, unknown>
 }
 
-const content = (schema: unknown) => ({ 'application/json': { schema } })
+/** What the packages write otherwise than their standard says, or than programs read that write clients. */
+function plainly(name: string, value: unknown): unknown {
+  // The flags of a pattern are no part of it: with them it would match nothing. All are read as Unicode anyway.
+  if (name === 'pattern' && typeof value === 'string') return value.replace(/\/[a-z]+$/, '')
+  // A limit that is another field's value.
+  if (/^(exclusive)?(minimum|maximum)$/i.test(name) && typeof value === 'object') return undefined
+  if ((name === 'then' || name === 'else') && typeof value === 'boolean') return value ? {} : { not: {} }
+  if (value === null || typeof value !== 'object' || Array.isArray(value)) return value
+  const { anyOf, allOf = [], items, ...rest } = value as Record<string, unknown> & { allOf?: unknown[] }
+  // Fields of which one must be there are asked for beside the others: a bare choice would be a thing of its own.
+  if (anyOf && rest.properties) return { ...rest, allOf: [...allOf, { anyOf }] }
+  return Array.isArray(items) ? { ...rest, prefixItems: items } : value
+}
 
-const refusal = {
-  description: 'Refused, with a sentence and the fields to put right',
-  content: content({
-    type: 'object',
-    properties: {
-      error: {
-        type: 'object',
-        required: ['code', 'message'],
-        properties: {
-          code: { type: 'string' },
-          message: { type: 'string' },
-          fields: { type: 'object', additionalProperties: { type: 'string' } },
-        },
+const content = (schema: unknown, type = 'application/json') => ({ [type]: { schema } })
+const binary = { type: 'string', format: 'binary' }
+
+const refused = {
+  type: 'object',
+  required: ['error'],
+  properties: {
+    error: {
+      type: 'object',
+      required: ['code', 'message'],
+      properties: {
+        code: { type: 'string' },
+        message: { type: 'string' },
+        fields: { type: 'object', additionalProperties: { type: 'string' } },
       },
     },
-  }),
+  },
 }
+const refusal = { description: 'Refused, with a sentence and the fields to put right', content: content(refused) }
 
-/** What each declared read answers, as JSON Schema, and what these refer to. Made from the types when the server is built. */
+/** What each declared read and call answers, as JSON Schema, and what these refer to. Made from the types when the server is built. */
 export interface AnswerSchemas {
   answers: Record<string, object>
   definitions: Record<string, object>
 }
+
+/** A name for programs, such as "postPlanPrice". */
+const idOf = (name: CallName) =>
+  name
+    .replace('/api', '')
+    .replace(/[^a-z]+([a-z])/gi, (_, letter: string) => letter.toUpperCase())
+    .replace(/\W/g, '')
 
 const inPath = (path: string) =>
   [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
@@ -192,6 +143,7 @@ function readOperations({ answers }: AnswerSchemas): Record<string, { get: objec
         operationId: name,
         summary,
         description: right === null ? 'Without a sign-in.' : `For ${rolesWith(right)}.`,
+        ...(right === null ? { security: [] } : {}),
         parameters: [...inPath(address), ...asked],
         responses: { '200': { description: 'As asked', content: content(answers[name] ?? {}) }, default: refusal },
       }
@@ -200,25 +152,34 @@ function readOperations({ answers }: AnswerSchemas): Record<string, { get: objec
   )
 }
 
-/** The description of every route, made from the declared reads, the action registry and the schemas that check the requests. */
+/** The description of every route, made from the declared reads and calls, the action registry and the schemas that check the requests. */
 export function openApi(schemas: AnswerSchemas): object {
-  const paths: Record<string, Record<string, unknown>> = readOperations(schemas)
-  for (const [route, { summary, body, answers = 'as asked' }] of Object.entries(operations)) {
-    const [method, path] = route.split(' ') as [string, string]
+  const paths: Record<string, Record<string, object>> = readOperations(schemas)
+  for (const [name, { summary, status, gives, takes, isOpen }] of Object.entries(calls) as [CallName, Call][]) {
+    const [method, path] = name.split(' ') as [string, string]
+    const body = bodies[name]
+    const sent = body ? content(shapeOf(body)) : takes ? content(binary, takes) : null
+    const answer = gives ? content(binary, gives) : schemas.answers[name] ? content(schemas.answers[name]) : null
     paths[path] = {
       ...paths[path],
       [method]: {
+        operationId: idOf(name),
         summary,
+        ...(isOpen ? { security: [] } : {}),
         parameters: inPath(path),
-        ...(body ? { requestBody: { required: true, content: content(shapeOf(body)) } } : {}),
-        responses: { default: refusal, ...success[answers] },
+        ...(sent ? { requestBody: { required: true, content: sent } } : {}),
+        responses: {
+          [status]: { description: statusWords[status], ...(answer ? { content: answer } : {}) },
+          default: refusal,
+        },
       },
     }
   }
   const kinds = Object.keys(actionShapes) as ActionKindName[]
+  const recorded = content(schemas.answers['post /api/actions'] ?? {})
   paths['/api/actions'] = {
     post: {
-      summary: 'The one door: record an action, or a list of them',
+      ...paths['/api/actions']?.post,
       description: kinds
         .map(
           (kind) =>
@@ -235,8 +196,12 @@ export function openApi(schemas: AnswerSchemas): object {
         }),
       },
       responses: {
-        '201': { description: 'Recorded' },
-        '200': { description: 'One result per action of a list' },
+        '201': { description: 'Recorded', content: recorded },
+        '200': { description: 'One result per action of a list', content: recorded },
+        '409': {
+          description: 'Refused; of a list of which all are recorded or none: each result',
+          content: content({ anyOf: [refused, schemas.answers['post /api/actions'] ?? {}] }),
+        },
         default: refusal,
       },
     },
@@ -245,10 +210,19 @@ export function openApi(schemas: AnswerSchemas): object {
   const whole = {
     openapi: '3.1.0',
     info: { title: 'Diatribon', version: '0.1.0' },
+    servers: [{ url: '/' }],
+    security: [{ session: [] }, { device: [] }],
     paths,
-    components: { schemas: schemas.definitions },
+    components: {
+      schemas: schemas.definitions,
+      securitySchemes: {
+        session: { type: 'apiKey', in: 'cookie', name: cookieName, description: 'Of a person who has signed in' },
+        device: { type: 'http', scheme: 'bearer', description: 'The token of a device' },
+      },
+    },
   }
-  return JSON.parse(JSON.stringify(whole).replaceAll('"#/definitions/', '"#/components/schemas/')) as object
+  const text = JSON.stringify(whole).replaceAll('"#/definitions/', '"#/components/schemas/')
+  return JSON.parse(text, plainly) as object
 }
 
 const escape = (text: string) => text.replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`)

@@ -1,8 +1,8 @@
 import { useState } from 'react'
-import type { BenchRegressionAnswer, BenchRegressionRequest } from '@diatribon/contract'
 import { number } from '../ui/words.ts'
 import { readCovariates } from './sumColumns.ts'
 import { SumBench } from './SumBench.tsx'
+import { useSum } from './useSum.ts'
 
 const example = `lower, upper, abrasive share, enclosed
 310, 310, 0, 0
@@ -19,9 +19,10 @@ const example = `lower, upper, abrasive share, enclosed
 /** What has bearing on how long parts last: a Weibull regression on any columns. */
 export function BearingBench() {
   const [names, setNames] = useState(() => readCovariates(example).names)
+  const sum = useSum('post /api/bench/regression')
   return (
-    <SumBench<BenchRegressionRequest, BenchRegressionAnswer>
-      path="/api/bench/regression"
+    <SumBench
+      of={sum}
       example={example}
       label="Lives and columns"
       description="Columns: lower, upper (empty: still good), and any others as figures, such as a share or 0 and 1."

@@ -1,8 +1,8 @@
-import type { BenchIncidenceAnswer, BenchIncidenceRequest } from '@diatribon/contract'
 import { Causes } from '../lives/Causes.tsx'
 import { number } from '../ui/words.ts'
 import { readEnds } from './sumColumns.ts'
 import { SumBench } from './SumBench.tsx'
+import { useSum } from './useSum.ts'
 
 const example = `age, cause
 5, strings
@@ -20,9 +20,10 @@ const example = `age, cause
 
 /** Of which causes parts fail, where the causes compete. */
 export function CausesBench() {
+  const sum = useSum('post /api/bench/incidence')
   return (
-    <SumBench<BenchIncidenceRequest, BenchIncidenceAnswer>
-      path="/api/bench/incidence"
+    <SumBench
+      of={sum}
       example={example}
       label="Ends"
       description="Columns: age, cause (empty: still good then)."

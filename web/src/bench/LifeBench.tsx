@@ -28,7 +28,7 @@ const example = `age, state, count
 export function LifeBench() {
   const [text, setText] = useState(example)
   const [unit, setUnit] = useState('hours')
-  const { ask, answer, problem, busy, refuse } = useSum<BenchLifeRequest, BenchLifeAnswer>('/api/bench/life')
+  const { ask, answer, problem, busy, refuse } = useSum('post /api/bench/life')
   const submit = () => {
     const { rows, problems } = readLifeColumns(text)
     if (problems.length > 0) return refuse(new Error(problems.slice(0, 5).join(' ')))

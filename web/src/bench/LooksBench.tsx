@@ -1,11 +1,6 @@
 import { Button } from '@mantine/core'
 import { useEffect, useState, type FormEvent } from 'react'
-import type {
-  BenchInspectionAnswer,
-  BenchInspectionRequest,
-  BenchLooksAnswer,
-  BenchLooksRequest,
-} from '@diatribon/contract'
+import type { BenchInspectionRequest } from '@diatribon/contract'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Problem } from '../ui/Problem.tsx'
@@ -33,10 +28,11 @@ const range = ([low, high]: [number | null, number | null]) =>
 
 /** What looks teach, and how often to look. */
 export function LooksBench() {
+  const sum = useSum('post /api/bench/looks')
   return (
     <>
-      <SumBench<BenchLooksRequest, BenchLooksAnswer>
-        path="/api/bench/looks"
+      <SumBench
+        of={sum}
         example={example}
         label="Looks"
         description="Columns: part, age, found (good, defect, failed or end)."
@@ -84,7 +80,7 @@ const model: BenchInspectionRequest = {
 
 function HowOften() {
   const [figures, setFigures] = useState<Partial<BenchInspectionRequest>>(model)
-  const { ask, answer, problem, busy } = useSum<BenchInspectionRequest, BenchInspectionAnswer>('/api/bench/inspection')
+  const { ask, answer, problem, busy } = useSum('post /api/bench/inspection')
   useEffect(() => void ask(model), [ask])
   const onSubmit = (event: FormEvent) => {
     event.preventDefault()

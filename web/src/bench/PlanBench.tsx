@@ -1,11 +1,11 @@
 import { useState } from 'react'
 import { Textarea } from '@mantine/core'
-import type { BenchPlanAnswer, BenchPlanRequest } from '@diatribon/contract'
 import { FigureField } from '../ui/figures.tsx'
 import { number } from '../ui/words.ts'
 import { readStaff } from './readStaff.ts'
 import { readTasks } from './sumColumns.ts'
 import { SumBench } from './SumBench.tsx'
+import { useSum } from './useSum.ts'
 
 const exampleTasks = `task, printer, minutes, due, risk a day, needs, set-up
 nozzle 1, one, 10, 2026-11-24, 3.5, hot work, 10
@@ -21,9 +21,10 @@ const exampleStaff = `date, who, minutes, signed off for
 export function PlanBench() {
   const [staff, setStaff] = useState(exampleStaff)
   const [seconds, setSeconds] = useState<number | undefined>(5)
+  const sum = useSum('post /api/bench/plan')
   return (
-    <SumBench<BenchPlanRequest, BenchPlanAnswer>
-      path="/api/bench/plan"
+    <SumBench
+      of={sum}
       example={exampleTasks}
       label="Tasks"
       description="Columns: task, printer, minutes, due, risk a day; needs (a sign-off) and set-up (minutes, made once for a printer, person and day) may be empty."

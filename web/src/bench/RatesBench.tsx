@@ -15,7 +15,7 @@ const example: BenchRatesRequest = { before: { events: 11, time: 8000 }, after: 
 export function RatesBench() {
   const [before, setBefore] = useState<Partial<BenchRatesRequest['before']>>(example.before)
   const [after, setAfter] = useState<Partial<BenchRatesRequest['after']>>(example.after)
-  const { ask, answer, problem, busy } = useSum<BenchRatesRequest, BenchRatesAnswer>('/api/bench/rates')
+  const { ask, answer, problem, busy } = useSum('post /api/bench/rates')
   useEffect(() => void ask(example), [ask])
   const onSubmit = (event: FormEvent) => {
     event.preventDefault()

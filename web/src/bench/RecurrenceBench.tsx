@@ -28,7 +28,7 @@ A, 1500, end`
 /** Whether the repairs of machines come denser or rarer as they grow old. */
 export function RecurrenceBench() {
   const [text, setText] = useState(example)
-  const sum = useSum<BenchRecurrenceRequest, BenchRecurrenceAnswer>('/api/bench/recurrence')
+  const sum = useSum('post /api/bench/recurrence')
   const { ask, answer, problem, busy, refuse } = sum
   const submit = () => {
     const { units, problems } = readRepairColumns(text)

@@ -24,9 +24,7 @@ const example: BenchReplacementRequest = { shape: 2, scale: 1000, preventiveCost
 /** Least-cost replacement age for any life and costs. */
 export function ReplacementBench() {
   const [figures, setFigures] = useState<Partial<BenchReplacementRequest>>(example)
-  const { ask, answer, problem, busy } = useSum<BenchReplacementRequest, BenchReplacementAnswer>(
-    '/api/bench/replacement',
-  )
+  const { ask, answer, problem, busy } = useSum('post /api/bench/replacement')
   useEffect(() => void ask(example), [ask])
   const onSubmit = (event: FormEvent) => {
     event.preventDefault()

@@ -1,5 +1,4 @@
 import { useState } from 'react'
-import type { BenchPolicyAnswer, BenchPolicyRequest } from '@diatribon/contract'
 import { policySays } from '../lives/policyNames.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import { FigureField } from '../ui/figures.tsx'
@@ -8,6 +7,7 @@ import { chance, number } from '../ui/words.ts'
 import grid from '../ui/Fields.module.css'
 import { readLifeColumns } from './csv.ts'
 import { SumBench } from './SumBench.tsx'
+import { useSum } from './useSum.ts'
 
 /** Made-up lives of a part that wears; the columns of every kind of record are read too. */
 const example = `age, state, count
@@ -35,9 +35,10 @@ export function RuleBench() {
     tradeInterval: 300,
     tradeWeight: 1,
   })
+  const sum = useSum('post /api/bench/policy')
   return (
-    <SumBench<Omit<BenchPolicyRequest, 'neighbours' | 'neighbourWeight'>, BenchPolicyAnswer>
-      path="/api/bench/policy"
+    <SumBench
+      of={sum}
       example={example}
       label="Lives"
       description="Columns: age, failed or running, and (if you like) how many; or lower, upper, entry, weight. May be empty."

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { useEffect, useState, type FormEvent } from 'react'
-import type { BenchSparesAnswer, BenchSparesRequest } from '@diatribon/contract'
+import type { BenchSparesRequest } from '@diatribon/contract'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Problem } from '../ui/Problem.tsx'
@@ -16,7 +16,7 @@ export function SparesBench() {
   const [mean, setMean] = useState<number | undefined>(example.mean)
   const [variance, setVariance] = useState<number | undefined>(undefined)
   const [percent, setPercent] = useState<number | undefined>(100 * example.target)
-  const { ask, answer, problem, busy } = useSum<BenchSparesRequest, BenchSparesAnswer>('/api/bench/spares')
+  const { ask, answer, problem, busy } = useSum('post /api/bench/spares')
   useEffect(() => void ask(example), [ask])
   const onSubmit = (event: FormEvent) => {
     event.preventDefault()

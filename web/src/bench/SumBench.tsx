@@ -4,30 +4,30 @@ import { FactList } from '../ui/FactList.tsx'
 import classes from './Bench.module.css'
 import { downloadCsv } from './csv.ts'
 import { PasteForm } from './PasteForm.tsx'
-import { useSum } from './useSum.ts'
+import type { SumAsked } from './useSum.ts'
 
 type Row = (string | number | null)[]
 
 /** A calculator of pasted columns: its example is reckoned at once, its answer is a sentence, figures and a file. */
 export function SumBench<Asked, Answer extends { words: string }>(props: {
-  path: string
+  of: SumAsked<Asked, Answer>
   example: string
   label: string
   description: string
   source: string
   /** What is asked of the server, or what is wrong with the rows. */
-  read: (text: string) => { asked: Asked } | { problems: string[] }
-  facts: (answer: Answer, asked: Asked) => [name: string, value: string][]
+  read: (text: string) => { asked: NoInfer<Asked> } | { problems: string[] }
+  facts: (answer: NoInfer<Answer>, asked: NoInfer<Asked>) => [name: string, value: string][]
   file: string
-  rows: (answer: Answer, asked: Asked) => Row[]
+  rows: (answer: NoInfer<Answer>, asked: NoInfer<Asked>) => Row[]
   /** Besides the columns. */
   children?: ReactNode
   /** Drawn below the figures. */
-  drawing?: (answer: Answer, asked: Asked) => ReactNode
+  drawing?: (answer: NoInfer<Answer>, asked: NoInfer<Asked>) => ReactNode
 }) {
-  const { path, example, label, description, source, read, facts, file, rows, children, drawing } = props
+  const { of, example, label, description, source, read, facts, file, rows, children, drawing } = props
   const [text, setText] = useState(example)
-  const { ask, answer, problem, busy, refuse } = useSum<Asked, Answer>(path)
+  const { ask, answer, problem, busy, refuse } = of
   const submit = () => {
     const found = read(text)
     if ('problems' in found) return refuse(new Error(found.problems.slice(0, 5).join(' ')))

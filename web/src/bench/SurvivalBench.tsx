@@ -1,9 +1,9 @@
 import { useState } from 'react'
-import type { BenchSurvivalAnswer, BenchSurvivalRequest } from '@diatribon/contract'
 import { FigureField } from '../ui/figures.tsx'
 import { number } from '../ui/words.ts'
 import { readInPlace } from './sumColumns.ts'
 import { SumBench } from './SumBench.tsx'
+import { useSum } from './useSum.ts'
 
 const example = `age, shape, scale
 240, 2.2, 420
@@ -14,9 +14,10 @@ const example = `age, shape, scale
 export function SurvivalBench() {
   const [hours, setHours] = useState<number | undefined>(14)
   const [others, setOthers] = useState<number | undefined>(2)
+  const sum = useSum('post /api/bench/survival')
   return (
-    <SumBench<BenchSurvivalRequest, BenchSurvivalAnswer>
-      path="/api/bench/survival"
+    <SumBench
+      of={sum}
       example={example}
       label="Parts in place"
       description="Columns: age, shape and scale of each part's life, on one clock."

@@ -24,7 +24,7 @@ export function BeforePrint({ printer, name }: { printer: { id: string; name: st
   const type = types?.find(({ id }) => id === turn.checkType.id)
   const start = async () => {
     // Health is never answered from what was kept.
-    const hasLine = await call('GET', '/api/health').then(
+    const hasLine = await call('get /api/health').then(
       () => true,
       (error: unknown) => !(error instanceof NoConnection),
     )

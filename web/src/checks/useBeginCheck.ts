@@ -1,6 +1,6 @@
 import { useNavigate } from 'react-router'
-import { addressOf, reads, type CheckType } from '@diatribon/contract'
-import { read } from '../ui/api.ts'
+import { reads } from '@diatribon/contract'
+import { readNow } from '../ui/useRead.ts'
 import { newKey } from '../ui/newKey.ts'
 import { useAction } from '../session/useAction.ts'
 
@@ -10,7 +10,7 @@ export function useBeginCheck(printerId: string) {
   const { submit, problem, fields, busy } = useAction(null, () => undefined)
   /** @param exception why a lead has it done although the printer is stopped or on hold */
   async function begin(checkTypeId: string, exception?: string): Promise<void> {
-    const types = await read<CheckType[]>(addressOf(reads.checkTypes, {})).catch(() => [])
+    const types = await readNow(reads.checkTypes, {}).catch(() => [])
     const version = types.find(({ id }) => id === checkTypeId)?.version ?? 1
     const sheetId = newKey()
     const asked = { kind: 'begin-check' as const, printerId, sheetId, checkTypeId, version }

@@ -106,7 +106,7 @@ function ReportForm({ code, symptoms, onDone }: ReportFormProps) {
   const report = async () => {
     const { key, symptom, symptomId, goOn, reporter, photos } = draft
     const said = { key, symptom, mayGoOn: goOn === 'yes', ...told({ symptomId: symptomId ?? '', reporter, photos }) }
-    if (await attempt(() => call('POST', `/api/report/${code}`, said))) onDone()
+    if (await attempt(() => call('post /api/report/{code}', { at: { code }, body: said }))) onDone()
   }
   return (
     <form

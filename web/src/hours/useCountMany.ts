@@ -1,10 +1,10 @@
 import { given } from '@diatribon/core'
 import { notifications } from '@mantine/notifications'
 import { useRef, useState } from 'react'
-import type { Action, ActionResult } from '@diatribon/contract'
+import type { Action } from '@diatribon/contract'
 import { putInOutbox } from '../session/outbox.ts'
 import { useSession } from '../session/session.tsx'
-import { call, isKnown, NoConnection, untilKnown } from '../ui/api.ts'
+import { isKnown, NoConnection, sendList, untilKnown } from '../ui/api.ts'
 import { useFetchAnew } from '../ui/fetchAnew.ts'
 import { newKey } from '../ui/newKey.ts'
 import { plural } from '../ui/words.ts'
@@ -41,7 +41,7 @@ export function useCountMany() {
     const tell = (i: number, outcome: CountOutcome) =>
       setOutcomes((all) => ({ ...all, [given(counts[i]).printerId]: outcome }))
     try {
-      const { results } = await untilKnown(() => call<{ results: ActionResult[] }>('POST', '/api/actions', actions))
+      const results = await untilKnown(() => sendList(actions))
       for (const [i, result] of results.entries()) {
         sent.current.delete(given(counts[i]).printerId)
         tell(i, result.ok ? { isDone: true, words: 'counted' } : { isDone: false, words: result.error.message })

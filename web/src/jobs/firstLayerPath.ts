@@ -1,4 +1,4 @@
-import type { Box } from '@diatribon/core'
+import type { Extent } from '@diatribon/core'
 
 /** Where the plate lies in the drawing, in pixels; Y of the plate goes up, Y of the drawing down. */
 export interface PlateFrame {
@@ -17,7 +17,7 @@ const pad = 12
  * @param box where the job goes
  * @param side longest side of the drawing in pixels
  */
-export function plateFrame(plate: { x: number; y: number } | null, box: Box, side: number): PlateFrame {
+export function plateFrame(plate: { x: number; y: number } | null, box: Extent, side: number): PlateFrame {
   const [minX, maxX] = [Math.min(0, box.minX), Math.max(plate?.x ?? 0, box.maxX)]
   const [minY, maxY] = [Math.min(0, box.minY), Math.max(plate?.y ?? 0, box.maxY)]
   const scale = (side - 2 * pad) / Math.max(maxX - minX, maxY - minY, 1)

@@ -129,7 +129,7 @@ function useReadMark(page: LogPage | undefined, isWhole: boolean): number | null
   if (readBefore === null && page) setReadBefore(page.readUpTo ?? 0)
   useEffect(() => {
     // Without a line the mark stays where it was: those entries are shown as new once more.
-    if (isWhole && newest) void call('PUT', '/api/logbook/read-mark', { seq: newest }).catch(() => undefined)
+    if (isWhole && newest) void call('put /api/logbook/read-mark', { body: { seq: newest } }).catch(() => undefined)
   }, [isWhole, newest])
   return readBefore
 }

@@ -130,7 +130,7 @@ function Views({ query, onChoose }: { query: string; onChoose: (query: string) =
   const [name, setName] = useState('')
   const [problem, setProblem] = useState<unknown>(null)
   const keep = () =>
-    void call('POST', '/api/logbook/views', { name, query }).then(() => {
+    void call('post /api/logbook/views', { body: { name, query } }).then(() => {
       setNaming(false)
       void mutate()
     }, setProblem)
@@ -155,7 +155,9 @@ function Views({ query, onChoose }: { query: string; onChoose: (query: string) =
           {views.map((view) => (
             <Menu.Item
               key={view.id}
-              onClick={() => void call('DELETE', `/api/logbook/views/${view.id}`).then(() => mutate(), setProblem)}
+              onClick={() =>
+                void call('delete /api/logbook/views/{id}', { at: { id: view.id } }).then(() => mutate(), setProblem)
+              }
             >
               Let go: {view.name}
             </Menu.Item>

@@ -46,7 +46,7 @@ function Server({ mail, again }: { mail: MailPage; again: () => Promise<unknown>
       ...(password ? { password } : {}),
       sender: sender.trim(),
     }
-    return call('PUT', '/api/mail/server', asked)
+    return call('put /api/mail/server', { body: asked })
   }
   const attempt = async (work: () => Promise<unknown>, done: string) => {
     if (await form.attempt(() => work().then(again), done)) form.set('password', '')
@@ -77,7 +77,7 @@ function Server({ mail, again }: { mail: MailPage; again: () => Promise<unknown>
             variant="default"
             size="sm"
             loading={busy}
-            onClick={() => void attempt(() => call('DELETE', '/api/mail/server'), 'No mail is sent any more')}
+            onClick={() => void attempt(() => call('delete /api/mail/server'), 'No mail is sent any more')}
           >
             Send no mail any more
           </Button>

@@ -46,7 +46,7 @@ function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }
         event.preventDefault()
         const { address, wants } = form.draft
         void attempt(
-          () => call('PUT', '/api/mail/mine', { address: address.trim() || null, wantsMorningMail: wants }),
+          () => call('put /api/mail/mine', { body: { address: address.trim() || null, wantsMorningMail: wants } }),
           wants ? `The mail comes at ${sendAt}` : 'No mail comes',
         )
       }}
@@ -75,7 +75,7 @@ function Mine({ mail, again }: { mail: MailPage; again: () => Promise<unknown> }
             variant="default"
             size="compact-md"
             loading={busy}
-            onClick={() => void attempt(() => call('POST', '/api/mail/now'), `Sent to ${mine.address ?? ''}`)}
+            onClick={() => void attempt(() => call('post /api/mail/now'), `Sent to ${mine.address ?? ''}`)}
           >
             Send me today’s now
           </Button>

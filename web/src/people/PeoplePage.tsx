@@ -161,8 +161,7 @@ function InviteForm({ onClose }: { onClose: () => void }) {
 function CodeDialog({ person, onClose }: { person: { id: string; displayName: string }; onClose: () => void }) {
   const [code, setCode] = useState<{ code: string; until: string } | null>(null)
   const [problem, setProblem] = useState<unknown>(null)
-  const make = () =>
-    void call<{ code: string; until: string }>('POST', `/api/people/${person.id}/invitation`).then(setCode, setProblem)
+  const make = () => void call('post /api/people/{id}/invitation', { at: { id: person.id } }).then(setCode, setProblem)
   return (
     <ActionDialog
       title={`Invitation: ${person.displayName}`}

@@ -7,7 +7,7 @@ import { ActionDialog } from '../ui/ActionDialog.tsx'
 export function PinForm({ onClose }: { onClose: () => void }) {
   const { draft, words, attempt, problem, busy } = useTyped({ pin: '', newPin: '' })
   const change = async () => {
-    if (await attempt(() => call('POST', '/api/session/pin', draft), 'PIN changed')) onClose()
+    if (await attempt(() => call('post /api/session/pin', { body: draft }), 'PIN changed')) onClose()
   }
   return (
     <ActionDialog

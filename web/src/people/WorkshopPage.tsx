@@ -253,7 +253,7 @@ function DeviceTable({
                   size="compact-sm"
                   variant="default"
                   aria-label={`Revoke ${device}`}
-                  onClick={() => attempt(call('DELETE', `/api/devices/${id}`))}
+                  onClick={() => attempt(call('delete /api/devices/{id}', { at: { id } }))}
                 >
                   Revoke
                 </Button>
@@ -279,7 +279,7 @@ function ConnectForm(props: {
       onSubmit={(event) => {
         event.preventDefault()
         attempt(
-          call<NewDevice>('POST', '/api/devices', { name }).then((answer) => {
+          call('post /api/devices', { body: { name } }).then((answer) => {
             setMade(answer)
             setName('')
           }),

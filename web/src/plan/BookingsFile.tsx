@@ -5,7 +5,7 @@ import type { ActionResult } from '@diatribon/contract'
 import { usePrinterNames } from '../reads/printers.ts'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
-import { call } from '../ui/api.ts'
+import { sendList } from '../ui/api.ts'
 import { DataTable } from '../ui/DataTable.tsx'
 import { useFetchAnew } from '../ui/fetchAnew.ts'
 import { newKey } from '../ui/newKey.ts'
@@ -78,21 +78,22 @@ function EventsDialog(props: {
   const [busy, setBusy] = useState(false)
   const [problem, setProblem] = useState<unknown>(null)
   const [became, setBecame] = useState<string | null>(null)
-  const wanted = events.filter(({ id }) => found[id])
+  const wanted = events.flatMap((event) => {
+    const printerId = found[event.id]
+    return printerId ? [{ ...event, printerId }] : []
+  })
   const book = async () => {
     if (wanted.length === 0) return setProblem(new Error('Choose a printer for at least one event.'))
     setBusy(true)
     setProblem(null)
     try {
-      const { results } = await call<{ results: ActionResult[] }>(
-        'POST',
-        '/api/actions',
-        wanted.map(({ id, summary, fromDay, untilDay }) => ({
+      const results = await sendList(
+        wanted.map(({ id, printerId, summary, fromDay, untilDay }) => ({
           key: newKey(),
           kind: 'book-printer',
           at: new Date(nowMs()).toISOString(),
-          bookingId: derivedId(`${id} ${found[id] ?? ''}`, namespace),
-          printerId: found[id],
+          bookingId: derivedId(`${id} ${printerId}`, namespace),
+          printerId,
           fromDay,
           untilDay,
           words: summary.slice(0, 200) || 'From the calendar',

@@ -1,14 +1,12 @@
 import { Button, TextInput } from '@mantine/core'
 import { useState } from 'react'
-import { addressOf, reads, type NewCalendarFeed } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
 import { call } from '../ui/api.ts'
 import { Problem } from '../ui/Problem.tsx'
 import { Section } from '../ui/Section.tsx'
 import { useRead } from '../ui/useRead.ts'
 import { moment } from '../ui/words.ts'
-
-const path = addressOf(reads.calendarFeed, {})
 
 /** A secret address under which a calendar program reads one's own visits. */
 export function CalendarAddress() {
@@ -50,7 +48,7 @@ export function CalendarAddress() {
         variant="default"
         size="compact-md"
         loading={busy}
-        onClick={() => void change(async () => (await call<NewCalendarFeed>('POST', path)).url)}
+        onClick={() => void change(async () => (await call('post /api/plan/calendar')).url)}
       >
         {data?.since ? 'Make a new address; the old one is void' : 'Make an address'}
       </Button>{' '}
@@ -59,7 +57,7 @@ export function CalendarAddress() {
           variant="subtle"
           size="compact-md"
           loading={busy}
-          onClick={() => void change(() => call<null>('DELETE', path).then(() => null))}
+          onClick={() => void change(() => call('delete /api/plan/calendar').then(() => null))}
         >
           Revoke it
         </Button>

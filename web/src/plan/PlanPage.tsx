@@ -198,7 +198,7 @@ function Solving({ page: { madeAt, secondsToSolve } }: { page: FortnightPage }) 
   const passed = (nowMs() - Date.parse(madeAt)) / 1000
   const stop = () => {
     setStopping(true)
-    call('POST', '/api/plan/stop').then(() => fetchAnew((address) => address.startsWith('/api/plan')), setProblem)
+    call('post /api/plan/stop').then(() => fetchAnew((address) => address.startsWith('/api/plan')), setProblem)
   }
   return (
     <div className={classes.solving}>

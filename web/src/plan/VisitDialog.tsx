@@ -1,6 +1,7 @@
 import { Select, Textarea } from '@mantine/core'
 import { Link } from 'react-router'
 import useSWR from 'swr'
+import { given } from '@diatribon/core'
 import type { FortnightPage, PlannedTask, PricedMove, PriceRequest, Visit } from '@diatribon/contract'
 import { useDraft, type DraftForm } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
@@ -152,7 +153,7 @@ function Where({ page, form }: { page: FortnightPage; form: DraftForm<VisitDraft
 /** What the move would cost, worked out by the server as the plan stands. */
 function usePrice(request: PriceRequest | null): { priced: PricedMove | undefined } {
   const key = request && ['/api/plan/price', JSON.stringify(request)]
-  const { data } = useSWR(key, () => call<PricedMove>('POST', '/api/plan/price', request))
+  const { data } = useSWR(key, () => call('post /api/plan/price', { body: given(request) }))
   return { priced: data }
 }
 

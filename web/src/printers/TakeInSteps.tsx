@@ -2,9 +2,7 @@ import { Button, Select, Textarea } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import {
-  addressOf,
   reads,
-  type AsBuilt,
   type BaselineReading,
   type BaselineValue,
   type PrinterHead,
@@ -12,7 +10,7 @@ import {
 } from '@diatribon/contract'
 import { skewFromDiagonals, given } from '@diatribon/core'
 import { useSession } from '../session/session.tsx'
-import { call } from '../ui/api.ts'
+import { readNow } from '../ui/useRead.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { GuardedForm } from '../ui/GuardedForm.tsx'
@@ -31,7 +29,7 @@ export function TakeInSteps({ id }: { id: string }) {
   const built = useAsBuilt(id)
   // Asked for itself: what another part of the page fetches at the same time may be from before.
   const lookAgain = async () => {
-    const now = await call<AsBuilt>('GET', addressOf(reads.asBuilt, { id }))
+    const now = await readNow(reads.asBuilt, { id })
     void built.mutate(now, { revalidate: false })
     return now.baseline
   }

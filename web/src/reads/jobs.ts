@@ -6,7 +6,7 @@ import { useRead } from '../ui/useRead.ts'
 /** Which printers can take a job; the same question is asked once. */
 export const usePreflight = (asked: PreflightRequest) =>
   useSWR<PreflightAnswer, unknown>(['preflight', JSON.stringify(asked)], () =>
-    call<PreflightAnswer>('POST', '/api/jobs/preflight', asked),
+    call('post /api/jobs/preflight', { body: asked }),
   )
 
 export const useMaterials = () => useRead(reads.materials)

@@ -1,10 +1,9 @@
-import { addressOf, reads } from '@diatribon/contract'
+import { reads } from '@diatribon/contract'
 import { useRead } from '../ui/useRead.ts'
 
 /** The staff. @param asked false: nothing is fetched */
 export const usePeople = (asked = true) => useRead(reads.people, asked ? {} : null)
 export const useDevices = () => useRead(reads.devices)
-export const presencePath = (printerId: string) => addressOf(reads.presence, { id: printerId })
 /** Who else has the page of a printer open. */
 export const usePresence = (printerId: string, refreshInterval: number) =>
   useRead(reads.presence, { id: printerId }, { refreshInterval })

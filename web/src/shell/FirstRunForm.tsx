@@ -32,7 +32,7 @@ export function FirstRunForm({ onOpened }: { onOpened: () => void }) {
     pin: '',
   })
   const open = async () => {
-    if (await attempt(() => call('POST', '/api/first-run', draft))) onOpened()
+    if (await attempt(() => call('post /api/first-run', { body: draft }))) onOpened()
   }
   const asked = { required: true, mt: 'sm' }
   return (

@@ -17,7 +17,7 @@ export function JoinPage() {
     const { pin, again } = draft
     const joined = await attempt(async () => {
       if (pin !== again) throw new Error('The two PINs differ.')
-      await call('POST', '/api/join', { code, pin })
+      await call('post /api/join', { body: { code, pin } })
       await mutate(addressOf(reads.session, {}))
     })
     if (joined) void navigate('/floor')

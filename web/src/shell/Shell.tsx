@@ -99,9 +99,9 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
   const scheme = useComputedColorScheme()
   const [changing, setChanging] = useState(false)
   const guide = useGuideHere().to
-  const signOut = async (path: '/api/session' | '/api/sessions') => {
+  const signOut = async (sessions: 'session' | 'sessions') => {
     try {
-      await call('DELETE', path)
+      await call(`delete /api/${sessions}`)
     } catch (error) {
       // Whoever walks away must know that the door is still open.
       if (!(error instanceof Refused && error.status === 401))
@@ -143,8 +143,8 @@ function PersonMenu({ onHelp }: { onHelp: () => void }) {
             Guide: this screen
           </Menu.Item>
           <Menu.Item onClick={onHelp}>Keyboard shortcuts (?)</Menu.Item>
-          <Menu.Item onClick={() => void signOut('/api/sessions')}>Sign out everywhere</Menu.Item>
-          <Menu.Item onClick={() => void signOut('/api/session')}>Sign out</Menu.Item>
+          <Menu.Item onClick={() => void signOut('sessions')}>Sign out everywhere</Menu.Item>
+          <Menu.Item onClick={() => void signOut('session')}>Sign out</Menu.Item>
         </Menu.Dropdown>
       </Menu>
       {changing && <PinForm onClose={() => setChanging(false)} />}

@@ -9,7 +9,7 @@ export function SignInAgain(props: { person: Session['person']; onAgain: () => v
   const { person, onAgain, onLeave } = props
   const { draft, words, attempt, problem, busy } = useTyped({ pin: '' })
   const signIn = async () => {
-    if (await attempt(() => call('POST', '/api/session', { name: person.name, ...draft }))) onAgain()
+    if (await attempt(() => call('post /api/session', { body: { name: person.name, ...draft } }))) onAgain()
   }
   return (
     <Modal

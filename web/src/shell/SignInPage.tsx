@@ -48,7 +48,7 @@ export function SignInPage({ onSignedIn }: { onSignedIn: () => void }) {
 function SignInForm({ demo, onSignedIn }: { demo: Welcome['demo']; onSignedIn: () => void }) {
   const { draft, set, words, attempt, problem, busy } = useTyped({ name: '', pin: '' })
   const signIn = async () => {
-    if (await attempt(() => call('POST', '/api/session', draft))) onSignedIn()
+    if (await attempt(() => call('post /api/session', { body: draft }))) onSignedIn()
   }
   return (
     <form

@@ -1,6 +1,16 @@
 import { given } from '@diatribon/core'
 import { signInAgain } from './signInAgain.ts'
-import type { Action, ActionResult, AttachedFile, Attachment, Recorded, RefusalBody } from '@diatribon/contract'
+import type {
+  Action,
+  ActionResult,
+  AttachedFile,
+  Attachment,
+  CallAnswer,
+  CallAsked,
+  CallName,
+  Recorded,
+  RefusalBody,
+} from '@diatribon/contract'
 
 /** The server said no: its sentence, and the fields to put right. */
 export class Refused extends Error {
@@ -41,8 +51,19 @@ export async function untilKnown<T>(work: () => Promise<T>): Promise<T> {
   return work()
 }
 
-export async function call<T>(method: string, path: string, body?: unknown): Promise<T> {
-  return (await callWithHeaders<T>(method, path, {}, body)).answer
+/**
+ * Asks for what is declared under that name.
+ * @param of.at values of what stands in braces in its path
+ * @param of.body what is sent
+ */
+export async function call<Name extends CallName>(
+  name: Name,
+  of: { at?: Record<string, string>; body?: CallAsked<Name> } = {},
+): Promise<CallAnswer<Name>> {
+  const { at = {}, body } = of
+  const [method = '', path = ''] = name.split(' ')
+  const filled = path.replace(/\{(\w+)\}/g, (_, field: string) => encodeURIComponent(given(at[field])))
+  return (await callWithHeaders<CallAnswer<Name>>(method.toUpperCase(), filled, {}, body)).answer
 }
 
 /** As `call`, with headers to send and those of the answer. */
@@ -130,13 +151,21 @@ export async function read<T>(path: string): Promise<T> {
 
 /** Sends an action through the one door. The same key may be sent again: it is recorded once. */
 export async function send(action: Action): Promise<Recorded> {
-  const { entry } = await call<{ entry: Recorded }>('POST', '/api/actions', action)
-  return entry
+  const answer = await call('post /api/actions', { body: action })
+  if ('entry' in answer) return answer.entry
+  throw new NoConnection() // it says nothing of this action
+}
+
+/** Sends a list of actions. @returns what became of each, in their order */
+export async function sendList(list: Action[] | { together: true; actions: Action[] }): Promise<ActionResult[]> {
+  const answer = await call('post /api/actions', { body: list })
+  if ('results' in answer) return answer.results
+  throw new NoConnection() // it says nothing of these actions
 }
 
 /** Sends actions of which all are recorded or none. @throws Refused with the reason of the first that was refused for itself */
 export async function sendTogether(actions: Action[]): Promise<void> {
-  const { results } = await call<{ results: ActionResult[] }>('POST', '/api/actions', { together: true, actions })
+  const results = await sendList({ together: true, actions })
   const refused = results.filter((result) => !result.ok)
   const first = refused.find(({ error }) => error.code !== 'others-refused') ?? refused[0]
   if (first) throw new Refused(first.status, first.error.code, first.error.message, first.error.fields)

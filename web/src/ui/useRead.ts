@@ -1,4 +1,5 @@
 import useSWR, { type SWRConfiguration } from 'swr'
+import { read } from './api.ts'
 import { addressOf, type Asked, type Read, type ReadDeclaration } from '@diatribon/contract'
 
 type Rest<Answer, Declaration extends ReadDeclaration> =
@@ -17,3 +18,9 @@ export function useRead<Answer, Declaration extends ReadDeclaration>(
 ) {
   return useSWR<Answer, unknown>(asked === null ? null : addressOf(of, asked ?? ({} as Asked<Declaration>)), options)
 }
+
+/** The same, once and now. */
+export const readNow = <Answer, Declaration extends ReadDeclaration>(
+  of: Read<Answer, Declaration>,
+  asked: Asked<Declaration>,
+): Promise<Answer> => read<Answer>(addressOf(of, asked))
