@@ -116,9 +116,10 @@ export interface AnswerSchemas {
 /** A name for programs, such as "postPlanPrice". */
 const idOf = (name: CallName) =>
   name
-    .replace('/api', '')
-    .replace(/[^a-z]+([a-z])/gi, (_, letter: string) => letter.toUpperCase())
-    .replace(/\W/g, '')
+    .split(/\W/)
+    .filter((word) => word !== '' && word !== 'api')
+    .map((word, i) => (i === 0 ? word : `${word[0]?.toUpperCase() ?? ''}${word.slice(1)}`))
+    .join('')
 
 const inPath = (path: string) =>
   [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => ({
