@@ -1,16 +1,16 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { CheckContent, CheckType, ReadingKind, UpsetLine } from '@diatribon/contract'
+import type { CheckType, ReadingKind, UpsetLine } from '@diatribon/contract'
 import { ReadingKindForm } from '../readings/ReadingKindForm.tsx'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { EditableList } from '../ui/EditableList.tsx'
+import { ListTable, type Column } from '../ui/ListTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { ReasonDialog } from '../session/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
-import table from '../ui/Table.module.css'
 import { number } from '../ui/words.ts'
 import { turnsWords } from './turnWords.ts'
 import { UpsetForm } from './UpsetForm.tsx'
@@ -79,38 +79,25 @@ function Types({ types }: { types: CheckType[] }) {
         )
       }
     >
-      <DataTable label="Checks" stacks>
-        <thead>
-          <tr>
-            <th>Check</th>
-            <th>Turn</th>
-            <th>Steps</th>
-            <th>Who</th>
-            {edits && (
-              <th>
-                <span className="unseen">Actions</span>
-              </th>
-            )}
-          </tr>
-        </thead>
-        <tbody>
-          {sorted.map((type) => {
-            const { id, content, retired, version } = type
-            return (
-              <TypeRow
-                key={id}
-                id={id}
-                content={content}
-                retired={retired}
-                version={version}
-                edits={edits}
-                setRetiring={setRetiring}
-                type={type}
-              />
-            )
-          })}
-        </tbody>
-      </DataTable>
+      <ListTable
+        label="Checks"
+        rows={sorted}
+        keyOf={({ id }) => id}
+        columns={checkColumns}
+        acts={
+          edits
+            ? [
+                { verb: 'Copy', named: nameOf, to: ({ id }) => `/checks/new?copy=${id}` },
+                {
+                  verb: ({ retired }) => (retired ? 'Bring back' : 'Retire'),
+                  named: nameOf,
+                  onPress: setRetiring,
+                },
+              ]
+            : []
+        }
+        stacks
+      />
       {retiring && <RetireCheckForm type={retiring} onClose={() => setRetiring(null)} />}
     </Section>
   )
@@ -131,222 +118,123 @@ function RetireCheckForm({ type, onClose }: { type: CheckType; onClose: () => vo
   )
 }
 
-function Upsets({ types }: { types: CheckType[] }) {
-  const { may } = useSession()
-  const upsets = useUpsets()
-  const [editing, setEditing] = useState<UpsetLine | 'new' | null>(null)
-  const edits = may('keep the checks')
-  const nameOf = (id: string) => types.find((type) => type.id === id)?.content.name ?? 'a check'
-  return (
-    <Section
-      title="What a change upsets"
-      act={
-        edits && (
-          <Button size="sm" variant="default" onClick={() => setEditing('new')}>
-            New line
-          </Button>
-        )
-      }
-    >
-      <AsyncView of={upsets}>
-        {(rows) => (
-          <DataTable label="What a change upsets" stacks>
-            <thead>
-              <tr>
-                <th>Changed</th>
-                <th>Check again</th>
-                <th>Also redo</th>
-                <th>Readings that begin anew</th>
-                {edits && (
-                  <th>
-                    <span className="unseen">Actions</span>
-                  </th>
-                )}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((row) => (
-                <UpsetRow key={row.id} row={row} nameOf={nameOf} edits={edits} setEditing={setEditing} />
-              ))}
-            </tbody>
-          </DataTable>
-        )}
-      </AsyncView>
-      {editing && (
-        <UpsetForm from={editing === 'new' ? null : editing} types={types} onClose={() => setEditing(null)} />
-      )}
-    </Section>
-  )
-}
+const nameOf = ({ content }: CheckType) => content.name
 
-function ReadingKinds() {
-  const { may } = useSession()
-  const kinds = useReadingKinds()
-  const [editing, setEditing] = useState<ReadingKind | 'new' | null>(null)
-  const edits = may('keep the checks')
-  const limits = ({ lower, upper, unit }: Pick<ReadingKind, 'lower' | 'upper' | 'unit'>) =>
-    lower === null && upper === null ? 'from its own history' : `${lower ?? 'none'} to ${upper ?? 'none'} ${unit}`
-  return (
-    <Section
-      title="Readings"
-      act={
-        edits && (
-          <Button size="sm" variant="default" onClick={() => setEditing('new')}>
-            New kind
-          </Button>
-        )
-      }
-    >
-      <AsyncView of={kinds}>
-        {(rows) => (
-          <DataTable label="Kinds of readings">
-            <thead>
-              <tr>
-                <th>Reading</th>
-                <th>Unit</th>
-                <th>Limits</th>
-                <th>An adjustment</th>
-                {edits && (
-                  <th>
-                    <span className="unseen">Actions</span>
-                  </th>
-                )}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((kind) => (
-                <KindRow key={kind.id} kind={kind} limits={limits} edits={edits} setEditing={setEditing} />
-              ))}
-            </tbody>
-          </DataTable>
-        )}
-      </AsyncView>
-      {editing && <ReadingKindForm from={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
-    </Section>
-  )
-}
-
-function TypeRow(props: {
-  id: string
-  content: CheckContent
-  retired: boolean
-  version: number
-  edits: boolean
-  setRetiring: (value: CheckType | null) => void
-  type: CheckType
-}) {
-  const { id, content, retired, version, edits, setRetiring, type } = props
-  return (
-    <tr>
-      <th scope="row">
+const checkColumns: Column<CheckType>[] = [
+  {
+    head: 'Check',
+    shows: ({ id, content, retired, version }) => (
+      <>
         <Link to={`/checks/${id}`}>{content.name}</Link>
         <div className="quiet">
           {retired ? 'retired, ' : ''}version {version}
           {content.beforePrint && ', before each print'}
         </div>
-      </th>
-      <td>{turnsWords(content.turns)}</td>
-      <td>
-        {content.steps.length}, {number(content.minutes)} min
-      </td>
-      <td>
-        {content.role}
-        {content.signOff && `, signed off for ${content.signOff}`}
-      </td>
-      {edits && (
-        <td className={table.right}>
-          <Button
-            size="compact-sm"
-            variant="subtle"
-            component={Link}
-            to={`/checks/new?copy=${id}`}
-            aria-label={`Copy ${content.name}`}
-          >
-            Copy
-          </Button>
-          <Button
-            size="compact-sm"
-            variant="subtle"
-            onClick={() => setRetiring(type)}
-            aria-label={`${retired ? 'Bring back' : 'Retire'} ${content.name}`}
-          >
-            {retired ? 'Bring back' : 'Retire'}
-          </Button>
-        </td>
+      </>
+    ),
+  },
+  { head: 'Turn', shows: ({ content }) => turnsWords(content.turns) },
+  { head: 'Steps', shows: ({ content }) => `${content.steps.length}, ${number(content.minutes)} min` },
+  {
+    head: 'Who',
+    shows: ({ content: { role, signOff } }) => (signOff ? `${role}, signed off for ${signOff}` : role),
+  },
+]
+
+function Upsets({ types }: { types: CheckType[] }) {
+  const { may } = useSession()
+  const upsets = useUpsets()
+  const [editing, setEditing] = useState<UpsetLine | 'new' | null>(null)
+  return (
+    <>
+      <EditableList
+        title="What a change upsets"
+        of={upsets}
+        keyOf={({ id }) => id}
+        columns={upsetColumns(types)}
+        edits={may('keep the checks')}
+        acts={[{ verb: 'Change', named: ({ changed }) => `the line ${changed}`, onPress: setEditing }]}
+        add="New line"
+        onAdd={() => setEditing('new')}
+        empty={<p className="quiet">Nothing is said of it yet.</p>}
+        stacks
+      />
+      {editing && (
+        <UpsetForm from={editing === 'new' ? null : editing} types={types} onClose={() => setEditing(null)} />
       )}
-    </tr>
+    </>
   )
 }
 
-function UpsetRow(props: {
-  row: UpsetLine
-  nameOf: (id: string) => string
-  edits: boolean
-  setEditing: (value: 'new' | UpsetLine | null) => void
-}) {
-  const { row, nameOf, edits, setEditing } = props
-  return (
-    <tr>
-      <th scope="row">
-        {row.changed}
-        <div className="quiet">{[...row.slotKinds, ...row.events].join(', ')}</div>
-      </th>
-      <td>{row.redo.map(nameOf).join(', ')}</td>
-      <td>
-        {row.also.join(', ')}
-        {row.caution && (
+const upsetColumns = (types: CheckType[]): Column<UpsetLine>[] => [
+  {
+    head: 'Changed',
+    shows: ({ changed, slotKinds, events }) => (
+      <>
+        {changed}
+        <div className="quiet">{[...slotKinds, ...events].join(', ')}</div>
+      </>
+    ),
+  },
+  {
+    head: 'Check again',
+    shows: ({ redo }) => redo.map((id) => types.find((type) => type.id === id)?.content.name ?? 'a check').join(', '),
+  },
+  {
+    head: 'Also redo',
+    shows: ({ also, caution }) => (
+      <>
+        {also.join(', ')}
+        {caution && (
           <div>
             <b aria-hidden>⚠ </b>
-            {row.caution}
+            {caution}
           </div>
         )}
-      </td>
-      <td>{row.restarts.join(', ')}</td>
-      {edits && (
-        <td className={table.right}>
-          <Button
-            size="compact-sm"
-            variant="subtle"
-            onClick={() => setEditing(row)}
-            aria-label={`Change the line ${row.changed}`}
-          >
-            Change
-          </Button>
-        </td>
-      )}
-    </tr>
+      </>
+    ),
+  },
+  { head: 'Readings that begin anew', shows: ({ restarts }) => restarts.join(', ') },
+]
+
+function ReadingKinds() {
+  const { may } = useSession()
+  const kinds = useReadingKinds()
+  const [editing, setEditing] = useState<ReadingKind | 'new' | null>(null)
+  return (
+    <>
+      <EditableList
+        title="Readings"
+        label="Kinds of readings"
+        of={kinds}
+        keyOf={({ id }) => id}
+        columns={readingColumns}
+        edits={may('keep the checks')}
+        acts={[{ verb: 'Change', named: ({ name }) => name, onPress: setEditing }]}
+        add="New kind"
+        onAdd={() => setEditing('new')}
+        empty={<p className="quiet">No kind of reading yet.</p>}
+      />
+      {editing && <ReadingKindForm from={editing === 'new' ? null : editing} onClose={() => setEditing(null)} />}
+    </>
   )
 }
 
-function KindRow(props: {
-  kind: ReadingKind
-  limits: ({ lower, upper, unit }: Pick<ReadingKind, 'unit' | 'lower' | 'upper'>) => string
-  edits: boolean
-  setEditing: (value: 'new' | ReadingKind | null) => void
-}) {
-  const { kind, limits, edits, setEditing } = props
-  return (
-    <tr>
-      <th scope="row">{kind.name}</th>
-      <td>{kind.unit}</td>
-      <td>
-        {limits(kind)}
-        {kind.limitsToConfirm && <div className="quiet">usual, to be confirmed</div>}
-        {kind.models.length > 0 && <div className="quiet">{kind.models.length} by model, from the maker</div>}
-      </td>
-      <td>{kind.corrections === 'restart' ? 'begins it anew' : 'is its drift'}</td>
-      {edits && (
-        <td className={table.right}>
-          <Button
-            size="compact-sm"
-            variant="subtle"
-            onClick={() => setEditing(kind)}
-            aria-label={`Change ${kind.name}`}
-          >
-            Change
-          </Button>
-        </td>
-      )}
-    </tr>
-  )
-}
+const readingColumns: Column<ReadingKind>[] = [
+  { head: 'Reading', shows: ({ name }) => name },
+  { head: 'Unit', shows: ({ unit }) => unit },
+  {
+    head: 'Limits',
+    shows: ({ lower, upper, unit, limitsToConfirm, models }) => (
+      <>
+        {lower === null && upper === null ? 'from its own history' : `${lower ?? 'none'} to ${upper ?? 'none'} ${unit}`}
+        {limitsToConfirm && <div className="quiet">usual, to be confirmed</div>}
+        {models.length > 0 && <div className="quiet">{models.length} by model, from the maker</div>}
+      </>
+    ),
+  },
+  {
+    head: 'An adjustment',
+    shows: ({ corrections }) => (corrections === 'restart' ? 'begins it anew' : 'is its drift'),
+  },
+]

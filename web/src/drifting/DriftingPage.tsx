@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import type { DriftingReading } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { OutMark } from '../ui/marks.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { ago, number, plural } from '../ui/words.ts'
@@ -74,36 +74,35 @@ function Rows({ rows }: { rows: DriftingReading[] }) {
 function Table({ rows, label }: { rows: DriftingReading[]; label: string }) {
   const { nowMs, site } = useSession()
   return (
-    <DataTable label={label} stacks>
-      <thead>
-        <tr>
-          <th>Printer</th>
-          <th>Reading</th>
-          <th>Last</th>
-          <th>Limits</th>
-          <th>What it does</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={`${row.printer.id} ${row.name}`}>
-            <th scope="row">
-              {row.printer.place} <Link to={`/printers/${row.printer.id}?view=Readings`}>{row.printer.name}</Link>
-              <OutMark out={row.printer.out} />
-            </th>
-            <td>{row.name}</td>
-            <td>
-              {number(row.last.value, 5)} {row.unit}
-              <div className="quiet">{ago(row.last.at, nowMs())}</div>
-            </td>
-            <td>{limitsWords(row.limits, row.unit)}</td>
-            <td>
-              <b>{whatWords(row, site.timeZone)}</b>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </DataTable>
+    <ListTable
+      label={label}
+      rows={rows}
+      keyOf={({ printer, name }) => `${printer.id} ${name}`}
+      columns={[
+        {
+          head: 'Printer',
+          shows: ({ printer }) => (
+            <>
+              {printer.place} <Link to={`/printers/${printer.id}?view=Readings`}>{printer.name}</Link>
+              <OutMark out={printer.out} />
+            </>
+          ),
+        },
+        { head: 'Reading', shows: ({ name }) => name },
+        {
+          head: 'Last',
+          shows: ({ last, unit }) => (
+            <>
+              {number(last.value, 5)} {unit}
+              <div className="quiet">{ago(last.at, nowMs())}</div>
+            </>
+          ),
+        },
+        { head: 'Limits', shows: ({ limits, unit }) => limitsWords(limits, unit) },
+        { head: 'What it does', shows: (row) => <b>{whatWords(row, site.timeZone)}</b> },
+      ]}
+      stacks
+    />
   )
 }
 

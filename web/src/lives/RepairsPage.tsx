@@ -4,14 +4,13 @@ import { Link } from 'react-router'
 import type { RepairsPage as Page } from '@diatribon/contract'
 import { RecurrenceChart } from '../charts/RecurrenceChart.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
 import { useSession } from '../session/session.tsx'
-import table from '../ui/Table.module.css'
 import { meanCumulative } from '@diatribon/core'
 import { hours, number, wholeMoney } from '../ui/words.ts'
 import grid from '../ui/Fields.module.css'
@@ -61,38 +60,38 @@ function Repairs({ page }: { page: Page }) {
   const shown = [...groups, ...alone].find(({ name }) => name === group)
   return (
     <>
-      <DataTable label="Repairs by printer" stacks>
-        <thead>
-          <tr>
-            <th>Printer</th>
-            <th className={table.right}>Running hours</th>
-            <th className={table.right}>Repairs</th>
-            <th className={table.right}>Per 1,000 h</th>
-            <th>What that says</th>
-          </tr>
-        </thead>
-        <tbody>
-          {printers.map(({ printer, runHours, repairs, rateNow, words }) => (
-            <tr key={printer.id}>
-              <td>
-                <Link to={`/printers/${printer.id}`}>
-                  <b>{printer.name}</b>
-                </Link>
+      <ListTable
+        label="Repairs by printer"
+        rows={printers}
+        keyOf={({ printer }) => printer.id}
+        columns={[
+          {
+            head: 'Printer',
+            shows: ({ printer }) => (
+              <>
+                <Link to={`/printers/${printer.id}`}>{printer.name}</Link>
                 <div className="quiet">{printer.model}</div>
-              </td>
-              <td className={table.right}>{hours(runHours)}</td>
-              <td className={table.right}>{repairs}</td>
-              <td className={table.right}>
+              </>
+            ),
+          },
+          { head: 'Running hours', isRight: true, shows: ({ runHours }) => hours(runHours) },
+          { head: 'Repairs', isRight: true, shows: ({ repairs }) => repairs },
+          {
+            head: 'Per 1,000 h',
+            isRight: true,
+            shows: ({ repairs, runHours, rateNow }) => (
+              <>
                 {number((1000 * repairs) / runHours, 2)}
                 {Math.abs(rateNow / (repairs / runHours) - 1) > 0.01 && (
                   <div className="quiet">now {number(1000 * rateNow, 2)}</div>
                 )}
-              </td>
-              <td>{words}</td>
-            </tr>
-          ))}
-        </tbody>
-      </DataTable>
+              </>
+            ),
+          },
+          { head: 'What that says', shows: ({ words }) => words },
+        ]}
+        stacks
+      />
       {shown && (
         <FigureWithTable
           title="Repairs per printer"

@@ -6,12 +6,11 @@ import { Frame, margin } from '../charts/Frame.tsx'
 import classes from '../charts/charts.module.css'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
-import table from '../ui/Table.module.css'
 import { chance, day, number, wholeMoney } from '../ui/words.ts'
 import { useScore } from '../reads/lives.ts'
 
@@ -90,36 +89,25 @@ function Score({ page, all }: { page: Page; all: NonNullable<Page['all']> }) {
       <Weeks weeks={weeks} timeZone={site.timeZone} />
       <Calibration bins={all.bins} />
       <h2>By part type</h2>
-      <DataTable label="By part type" stacks>
-        <thead>
-          <tr>
-            <th>Part type</th>
-            <th className={table.right}>Foretold</th>
-            <th className={table.right}>Happened</th>
-            <th className={table.right}>Brier score</th>
-            <th className={table.right}>Spent</th>
-            <th className={table.right}>Waiting would have cost</th>
-          </tr>
-        </thead>
-        <tbody>
-          {partTypes.map(({ partType, score, saved: own }) => (
-            <tr key={partType.id}>
-              <td>
-                <Link to={`/lives/${partType.id}`}>{partType.name}</Link>
-              </td>
-              <td className={table.right}>{score ? number(score.expected, 3) : ''}</td>
-              <td className={table.right}>{score?.happened ?? ''}</td>
-              <td className={table.right}>{score ? number(score.brier, 2) : ''}</td>
-              <td className={table.right}>{own ? cash(own.spent) : 'no price'}</td>
-              <td className={table.right}>
-                {own
-                  ? `${cash(own.waiting.mean)} (${cash(own.waiting.limits[0])} to ${cash(own.waiting.limits[1])})`
-                  : ''}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </DataTable>
+      <ListTable
+        label="By part type"
+        rows={partTypes}
+        keyOf={({ partType }) => partType.id}
+        columns={[
+          { head: 'Part type', shows: ({ partType }) => <Link to={`/lives/${partType.id}`}>{partType.name}</Link> },
+          { head: 'Foretold', isRight: true, shows: ({ score }) => score && number(score.expected, 3) },
+          { head: 'Happened', isRight: true, shows: ({ score }) => score?.happened },
+          { head: 'Brier score', isRight: true, shows: ({ score }) => score && number(score.brier, 2) },
+          { head: 'Spent', isRight: true, shows: ({ saved: own }) => (own ? cash(own.spent) : 'no price') },
+          {
+            head: 'Waiting would have cost',
+            isRight: true,
+            shows: ({ saved: own }) =>
+              own && `${cash(own.waiting.mean)} (${cash(own.waiting.limits[0])} to ${cash(own.waiting.limits[1])})`,
+          },
+        ]}
+        stacks
+      />
     </>
   )
 }

@@ -1,4 +1,4 @@
-import { Button, Checkbox, Select, SimpleGrid, Textarea, TextInput } from '@mantine/core'
+import { Checkbox, Select, SimpleGrid, Textarea, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { enclosureNeeds, type Material, type MaterialContent } from '@diatribon/contract'
@@ -6,96 +6,62 @@ import { EditorDialog } from '../forms/EditorDialog.tsx'
 import { useSetDraft } from '../forms/useDraft.ts'
 import { useMaterials } from '../reads/jobs.ts'
 import { useSession } from '../session/session.tsx'
-import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { EditableList } from '../ui/EditableList.tsx'
 import { FigureField } from '../ui/figures.tsx'
+import type { Column } from '../ui/ListTable.tsx'
 import { newKey } from '../ui/newKey.ts'
 import { Nothing } from '../ui/Nothing.tsx'
-import { Section } from '../ui/Section.tsx'
 
 /** What is usual for each material: job files are held against it. */
 export function Materials() {
   const { may } = useSession()
   const materials = useMaterials()
   const [editing, setEditing] = useState<{ from: Material | null } | null>(null)
-  const edits = may('keep the knowledge')
   return (
-    <Section
-      title="Materials"
-      act={
-        edits && (
-          <Button size="sm" onClick={() => setEditing({ from: null })}>
-            New material
-          </Button>
-        )
-      }
-    >
-      <AsyncView of={materials}>
-        {(rows) => {
-          const kept = rows.filter(({ dropped }) => !dropped)
-          return kept.length === 0 ? (
-            <Nothing title="No material yet.">
-              The <Link to="/library">starter library</Link> has the usual ones.
-            </Nothing>
-          ) : (
-            <MaterialsTable rows={kept} onEdit={edits ? (from) => setEditing({ from }) : null} />
-          )
-        }}
-      </AsyncView>
+    <>
+      <EditableList
+        title="Materials"
+        of={{ ...materials, data: materials.data?.filter(({ dropped }) => !dropped) }}
+        keyOf={({ id }) => id}
+        columns={columns}
+        edits={may('keep the knowledge')}
+        acts={[{ verb: 'Change', named: ({ name }) => name, onPress: (from) => setEditing({ from }) }]}
+        add="New material"
+        onAdd={() => setEditing({ from: null })}
+        empty={
+          <Nothing title="No material yet.">
+            The <Link to="/library">starter library</Link> has the usual ones.
+          </Nothing>
+        }
+      />
       {editing && <MaterialEditor from={editing.from} onClose={() => setEditing(null)} />}
-    </Section>
+    </>
   )
 }
 
-function MaterialsTable({ rows, onEdit }: { rows: Material[]; onEdit: ((from: Material) => void) | null }) {
-  return (
-    <DataTable label="Materials">
-      <thead>
-        <tr>
-          <th>Material</th>
-          <th>Nozzle</th>
-          <th>Bed</th>
-          <th>Enclosure</th>
-          <th>To know</th>
-          {onEdit && <th>Change</th>}
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((one) => (
-          <tr key={one.id}>
-            <th scope="row">
-              {one.name}
-              {one.alsoCalled.length > 0 && <div className="quiet">{one.alsoCalled.join(', ')}</div>}
-            </th>
-            <td style={{ whiteSpace: 'nowrap' }}>
-              {one.nozzleFromC} to {one.nozzleToC} °C
-            </td>
-            <td style={{ whiteSpace: 'nowrap' }}>
-              {one.bedFromC} to {one.bedToC} °C
-            </td>
-            <td>{one.enclosure}</td>
-            <td>
-              {one.abrasive && <b>Abrasive. </b>}
-              {one.note}
-            </td>
-            {onEdit && (
-              <td>
-                <Button
-                  size="compact-sm"
-                  variant="subtle"
-                  onClick={() => onEdit(one)}
-                  aria-label={`Change ${one.name}`}
-                >
-                  Change
-                </Button>
-              </td>
-            )}
-          </tr>
-        ))}
-      </tbody>
-    </DataTable>
-  )
-}
+const columns: Column<Material>[] = [
+  {
+    head: 'Material',
+    shows: ({ name, alsoCalled }) => (
+      <>
+        {name}
+        {alsoCalled.length > 0 && <div className="quiet">{alsoCalled.join(', ')}</div>}
+      </>
+    ),
+  },
+  { head: 'Nozzle', shows: ({ nozzleFromC, nozzleToC }) => `${nozzleFromC} to ${nozzleToC}\u00a0°C` },
+  { head: 'Bed', shows: ({ bedFromC, bedToC }) => `${bedFromC} to ${bedToC}\u00a0°C` },
+  { head: 'Enclosure', shows: ({ enclosure }) => enclosure },
+  {
+    head: 'To know',
+    shows: ({ abrasive, note }) => (
+      <>
+        {abrasive && <b>Abrasive. </b>}
+        {note}
+      </>
+    ),
+  },
+]
 
 const ranges = [
   ['nozzleFromC', 'Nozzle from, in °C'],

@@ -11,8 +11,7 @@ import { call } from '../ui/api.ts'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Problem } from '../ui/Problem.tsx'
 import { dayFormat } from '../ui/dayText.ts'
-import { DataTable } from '../ui/DataTable.tsx'
-import table from '../ui/Table.module.css'
+import { ListTable } from '../ui/ListTable.tsx'
 import { ago } from '../ui/words.ts'
 import { SiteAddress } from './SiteAddress.tsx'
 import { SiteMains } from './SiteMains.tsx'
@@ -232,37 +231,27 @@ function DeviceTable({
   attempt: (work: Promise<unknown>) => void
 }) {
   return (
-    <DataTable label="Devices">
-      <thead>
-        <tr>
-          <th>Device</th>
-          <th>Last heard of</th>
-          <th>
-            <span className="unseen">Actions</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {list.map(({ id, name: device, lastSeenAt, revokedAt }) => (
-          <tr key={id}>
-            <td>{device}</td>
-            <td>{revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never'}</td>
-            <td className={table.right}>
-              {!revokedAt && (
-                <Button
-                  size="compact-sm"
-                  variant="default"
-                  aria-label={`Revoke ${device}`}
-                  onClick={() => attempt(call('delete /api/devices/{id}', { at: { id } }))}
-                >
-                  Revoke
-                </Button>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </DataTable>
+    <ListTable
+      label="Devices"
+      rows={list}
+      keyOf={({ id }) => id}
+      columns={[
+        { head: 'Device', shows: ({ name }) => name },
+        {
+          head: 'Last heard of',
+          shows: ({ revokedAt, lastSeenAt }) =>
+            revokedAt ? 'revoked' : lastSeenAt ? ago(lastSeenAt, nowMs()) : 'never',
+        },
+      ]}
+      acts={[
+        {
+          verb: 'Revoke',
+          named: ({ name }) => name,
+          onPress: ({ id }) => attempt(call('delete /api/devices/{id}', { at: { id } })),
+          when: ({ revokedAt }) => !revokedAt,
+        },
+      ]}
+    />
   )
 }
 

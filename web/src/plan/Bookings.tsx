@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Booking } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { Section } from '../ui/Section.tsx'
 import { shortDay } from '../ui/words.ts'
 import { useAction } from '../session/useAction.ts'
@@ -33,42 +33,33 @@ export function Bookings({ bookings }: { bookings: Booking[] }) {
       {bookings.length === 0 ? (
         <p className="quiet">None in these days.</p>
       ) : (
-        <DataTable label="Printers that are booked" stacks>
-          <thead>
-            <tr>
-              <th>Printer</th>
-              <th>Days</th>
-              <th>For</th>
-              <th>Who</th>
-              <th />
-            </tr>
-          </thead>
-          <tbody>
-            {bookings.map(({ id, printer, from, until, words, who }) => (
-              <tr key={id}>
-                <td>
-                  <Link to={`/printers/${printer.id}`}>{printer.name}</Link>
-                </td>
-                <td>{from === until ? shortDay(from) : `${shortDay(from)} to ${shortDay(until)}`}</td>
-                <td>{words}</td>
-                <td>{who}</td>
-                <td>
-                  {mayBook && (
-                    <Button
-                      variant="subtle"
-                      size="compact-sm"
-                      loading={busy}
-                      aria-label={`Take back the booking of ${printer.name}`}
-                      onClick={() => void submit({ kind: 'cancel-booking', bookingId: id })}
-                    >
-                      Take back
-                    </Button>
-                  )}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </DataTable>
+        <ListTable
+          label="Printers that are booked"
+          rows={bookings}
+          keyOf={({ id }) => id}
+          columns={[
+            { head: 'Printer', shows: ({ printer }) => <Link to={`/printers/${printer.id}`}>{printer.name}</Link> },
+            {
+              head: 'Days',
+              shows: ({ from, until }) => (from === until ? shortDay(from) : `${shortDay(from)} to ${shortDay(until)}`),
+            },
+            { head: 'For', shows: ({ words }) => words },
+            { head: 'Who', shows: ({ who }) => who },
+          ]}
+          acts={
+            mayBook
+              ? [
+                  {
+                    verb: 'Take back',
+                    named: ({ printer }) => `the booking of ${printer.name}`,
+                    onPress: ({ id }) => void submit({ kind: 'cancel-booking', bookingId: id }),
+                    isBusy: busy,
+                  },
+                ]
+              : []
+          }
+          stacks
+        />
       )}
       {booking && <BookForm onClose={() => setBooking(false)} />}
     </Section>

@@ -15,7 +15,7 @@ import type { FortnightPage, PlannedDay, Visit } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { FigureField } from '../ui/figures.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { call } from '../ui/api.ts'
 import { downloadText } from '../ui/download.ts'
@@ -82,28 +82,21 @@ function Plan({ page }: { page: FortnightPage }) {
       )}
       {left.length > 0 && (
         <Section title={`Left for now: ${plural(left.length, 'task')}`}>
-          <DataTable label="Left for now" stacks>
-            <thead>
-              <tr>
-                <th>Printer</th>
-                <th>What</th>
-                <th>Due</th>
-                <th>Why it is left</th>
-              </tr>
-            </thead>
-            <tbody>
-              {left.map(({ task, why }) => (
-                <tr key={task.id}>
-                  <td>
-                    <Link to={`/printers/${task.printer.id}`}>{task.printer.name}</Link>
-                  </td>
-                  <td>{task.words}</td>
-                  <td>{shortDay(task.due)}</td>
-                  <td>{withDays(why)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </DataTable>
+          <ListTable
+            label="Left for now"
+            rows={left}
+            keyOf={({ task }) => task.id}
+            columns={[
+              {
+                head: 'Printer',
+                shows: ({ task: { printer } }) => <Link to={`/printers/${printer.id}`}>{printer.name}</Link>,
+              },
+              { head: 'What', shows: ({ task }) => task.words },
+              { head: 'Due', shows: ({ task }) => shortDay(task.due) },
+              { head: 'Why it is left', shows: ({ why }) => withDays(why) },
+            ]}
+            stacks
+          />
         </Section>
       )}
       {changes.length > 0 && (

@@ -6,6 +6,7 @@ import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
@@ -112,26 +113,17 @@ function Item({ page }: { page: Page }) {
       {prices.length > 0 && (
         <Section title="What was paid">
           <p>{priceSays(prices, site.currency)}</p>
-          <DataTable label="What was paid">
-            <thead>
-              <tr>
-                <th>When</th>
-                <th className={table.right}>Pieces</th>
-                <th className={table.right}>Each</th>
-                <th>From</th>
-              </tr>
-            </thead>
-            <tbody>
-              {prices.map((price) => (
-                <tr key={price.at}>
-                  <td>{moment(price.at, site.timeZone)}</td>
-                  <td className={table.right}>{price.pieces}</td>
-                  <td className={table.right}>{money(price.eachMinor, site.currency)}</td>
-                  <td>{price.supplier ?? ''}</td>
-                </tr>
-              ))}
-            </tbody>
-          </DataTable>
+          <ListTable
+            label="What was paid"
+            rows={prices}
+            keyOf={({ at }) => at}
+            columns={[
+              { head: 'When', shows: ({ at }) => moment(at, site.timeZone) },
+              { head: 'Pieces', isRight: true, shows: ({ pieces }) => pieces },
+              { head: 'Each', isRight: true, shows: ({ eachMinor }) => money(eachMinor, site.currency) },
+              { head: 'From', shows: ({ supplier }) => supplier },
+            ]}
+          />
         </Section>
       )}
       {doing === 'change' && <ChangeForm page={page} onClose={close} />}

@@ -2,12 +2,11 @@ import { Button, Group } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { Spool } from '@diatribon/contract'
-import { useSession, type May } from '../session/session.tsx'
+import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable, type Column } from '../ui/ListTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
-import table from '../ui/Table.module.css'
 import { ago, number } from '../ui/words.ts'
 import { useSpools } from '../reads/stores.ts'
 import { SpoolForm } from './SpoolForm.tsx'
@@ -44,7 +43,24 @@ export function SpoolsPage() {
           rows.length === 0 ? (
             <Nothing title="No spool in the stores yet." />
           ) : (
-            <SpoolsTable rows={rows} nowMs={nowMs} may={may} setWeighing={setWeighing} />
+            <ListTable
+              label="Spools"
+              rows={rows}
+              keyOf={({ id }) => id}
+              columns={columns(nowMs())}
+              acts={
+                may('weigh spools')
+                  ? [
+                      {
+                        verb: 'Weigh',
+                        named: ({ name }) => name,
+                        onPress: ({ id }) => setWeighing(id),
+                        when: ({ finishedAt }) => !finishedAt,
+                      },
+                    ]
+                  : []
+              }
+            />
           )
         }
       </AsyncView>
@@ -54,67 +70,33 @@ export function SpoolsPage() {
   )
 }
 
-function SpoolsTable(props: {
-  rows: Spool[]
-  nowMs: () => number
-  may: May
-  setWeighing: (value: string | null) => void
-}) {
-  const { rows, nowMs, may, setWeighing } = props
-  return (
-    <DataTable label="Spools">
-      <thead>
-        <tr>
-          <th>Spool</th>
-          <th className={table.right}>Left</th>
-          <th>Known from</th>
-          <th>
-            <span className="unseen">Actions</span>
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((spool) => (
-          <SpoolRow key={spool.id} spool={spool} nowMs={nowMs} may={may} setWeighing={setWeighing} />
-        ))}
-      </tbody>
-    </DataTable>
-  )
-}
-
-function SpoolRow(props: { spool: Spool; nowMs: () => number; may: May; setWeighing: (value: string | null) => void }) {
-  const { spool, nowMs, may, setWeighing } = props
-  return (
-    <tr>
-      <td>
-        <b>{spool.name}</b>
+const columns = (nowMs: number): Column<Spool>[] => [
+  {
+    head: 'Spool',
+    shows: ({ name, material, diameterMm, abrasive }) => (
+      <>
+        {name}
         <div className="quiet">
-          {spool.material}, {spool.diameterMm} mm{spool.abrasive ? ', abrasive' : ''}
+          {material}, {diameterMm} mm{abrasive ? ', abrasive' : ''}
         </div>
-      </td>
-      <td className={table.right}>
-        {spool.finishedAt ? (
-          'used up'
-        ) : (
-          <>
-            <b>{Math.round(spool.leftMetres)} m</b>
-            <div className="quiet">{number(spool.leftGrams, 3)} g</div>
-          </>
-        )}
-      </td>
-      <td>{spool.weighedAt ? `weighed ${ago(spool.weighedAt, nowMs())}` : 'its weight when new, less its jobs'}</td>
-      <td className={table.acts}>
-        {!spool.finishedAt && may('weigh spools') && (
-          <Button
-            size="compact-sm"
-            variant="default"
-            onClick={() => setWeighing(spool.id)}
-            aria-label={`Weigh ${spool.name}`}
-          >
-            Weigh
-          </Button>
-        )}
-      </td>
-    </tr>
-  )
-}
+      </>
+    ),
+  },
+  {
+    head: 'Left',
+    isRight: true,
+    shows: ({ finishedAt, leftMetres, leftGrams }) =>
+      finishedAt ? (
+        'used up'
+      ) : (
+        <>
+          <b>{Math.round(leftMetres)} m</b>
+          <div className="quiet">{number(leftGrams, 3)} g</div>
+        </>
+      ),
+  },
+  {
+    head: 'Known from',
+    shows: ({ weighedAt }) => (weighedAt ? `weighed ${ago(weighedAt, nowMs)}` : 'its weight when new, less its jobs'),
+  },
+]

@@ -3,10 +3,9 @@ import { Link } from 'react-router'
 import type { ParetoRow, ServiceRow } from '@diatribon/contract'
 import { DayField } from '../ui/dates.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { useQuery } from '../ui/useQuery.ts'
-import table from '../ui/Table.module.css'
 import { hours, plural } from '../ui/words.ts'
 import classes from '../faults/Faults.module.css'
 import { useDowntime } from '../reads/timeDown.ts'
@@ -66,38 +65,32 @@ export function TimeDownPage() {
   )
 }
 
+const figures: [head: string, shows: (row: ServiceRow) => string | number][] = [
+  ['Availability', ({ availability }) => percent(availability)],
+  ['Down', ({ downHours }) => hours(downHours)],
+  ['of it working', ({ workingHours }) => hours(workingHours)],
+  ['of it waiting', ({ waitingHours }) => hours(waitingHours)],
+  ['Failures', ({ failures }) => failures],
+  ['Running hours between failures', (row) => hoursOrNone(row.runHoursBetweenFailures)],
+  ['Hours to restore', ({ hoursToRestore }) => hoursOrNone(hoursToRestore)],
+]
+const hoursOrNone = (of: number | null) => (of === null ? 'none' : hours(of))
+
 function Service({ label, rows }: { label: string; rows: ServiceRow[] }) {
   return (
-    <DataTable label={label} stacks>
-      <thead>
-        <tr>
-          <th>{label === 'Printers' ? 'Printer' : 'Which'}</th>
-          <th className={table.right}>Availability</th>
-          <th className={table.right}>Down</th>
-          <th className={table.right}>of it working</th>
-          <th className={table.right}>of it waiting</th>
-          <th className={table.right}>Failures</th>
-          <th className={table.right}>Running hours between failures</th>
-          <th className={table.right}>Hours to restore</th>
-        </tr>
-      </thead>
-      <tbody>
-        {rows.map((row) => (
-          <tr key={row.name}>
-            <th scope="row">{row.printerId ? <Link to={`/printers/${row.printerId}`}>{row.name}</Link> : row.name}</th>
-            <td className={table.right}>{percent(row.availability)}</td>
-            <td className={table.right}>{hours(row.downHours)}</td>
-            <td className={table.right}>{hours(row.workingHours)}</td>
-            <td className={table.right}>{hours(row.waitingHours)}</td>
-            <td className={table.right}>{row.failures}</td>
-            <td className={table.right}>
-              {row.runHoursBetweenFailures === null ? 'none' : hours(row.runHoursBetweenFailures)}
-            </td>
-            <td className={table.right}>{row.hoursToRestore === null ? 'none' : hours(row.hoursToRestore)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </DataTable>
+    <ListTable
+      label={label}
+      rows={rows}
+      keyOf={({ name }) => name}
+      columns={[
+        {
+          head: label === 'Printers' ? 'Printer' : 'Which',
+          shows: ({ name, printerId }) => (printerId ? <Link to={`/printers/${printerId}`}>{name}</Link> : name),
+        },
+        ...figures.map(([head, shows]) => ({ head, shows, isRight: true })),
+      ]}
+      stacks
+    />
   )
 }
 

@@ -5,11 +5,10 @@ import type { StandingRule, UpgradeLine, UpgradesPage as Page } from '@diatribon
 import { usePartTypes } from '../reads/parts.ts'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable } from '../ui/ListTable.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { Section } from '../ui/Section.tsx'
-import table from '../ui/Table.module.css'
 import { day, number, wholeMoney } from '../ui/words.ts'
 import { RuleForm } from './RuleForm.tsx'
 import { useUpgrades } from '../reads/upgrades.ts'
@@ -80,62 +79,73 @@ function DesignsTable({ designs }: { designs: UpgradeLine[] }) {
   const { site } = useSession()
   const cash = (minor: number) => wholeMoney(minor, site.currency)
   return (
-    <DataTable label="Upgrades" stacks>
-      <thead>
-        <tr>
-          <th>Upgrade</th>
-          <th>Where first</th>
-          <th className={table.right}>Saves a year</th>
-          <th className={table.right}>Costs</th>
-          <th className={table.right}>Installed</th>
-          <th>Did it help?</th>
-        </tr>
-      </thead>
-      <tbody>
-        {designs.map(({ id, content, whereFirst, why, saving, installed, fits, verdict, closed }) => (
-          <tr key={id}>
-            <th scope="row">
+    <ListTable
+      label="Upgrades"
+      rows={designs}
+      keyOf={({ id }) => id}
+      columns={[
+        {
+          head: 'Upgrade',
+          shows: ({ id, content }) => (
+            <>
               <Link to={`/upgrades/${id}`}>{content.name}</Link>
               {content.postponesOnly && <div className="quiet">only puts the cause off</div>}
-            </th>
-            <td>
+            </>
+          ),
+        },
+        {
+          head: 'Where first',
+          shows: ({ whereFirst, why }) => (
+            <>
               <b>{whereFirst}</b>
               <div className="quiet">{why}</div>
-            </td>
-            <td className={table.right}>
-              {cash(saving.savedMinor)}
+            </>
+          ),
+        },
+        {
+          head: 'Saves a year',
+          isRight: true,
+          shows: ({ saving: { savedMinor, savedRange } }) => (
+            <>
+              {cash(savedMinor)}
               <div className="quiet">
-                {cash(saving.savedRange[0])} to {cash(saving.savedRange[1])}
+                {cash(savedRange[0])} to {cash(savedRange[1])}
               </div>
-            </td>
-            <td className={table.right}>
-              {cash(saving.costMinor)}
-              <div className="quiet">
-                {saving.years === null ? 'never back' : `back in ${number(saving.years, 2)} years`}
-              </div>
-            </td>
-            <td className={table.right}>
-              {installed} of {fits}
-            </td>
-            <td>
-              {closed ? (
-                <>
-                  <Badge variant="default">{closed.verdict}</Badge>{' '}
-                  <span className="quiet">
-                    {closed.who}, {day(closed.at, site.timeZone)}
-                  </span>
-                </>
-              ) : (
-                <>
-                  <b>{installed === 0 ? '' : verdict.found}</b>
-                  <div className="quiet">{verdict.words}</div>
-                </>
-              )}
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </DataTable>
+            </>
+          ),
+        },
+        {
+          head: 'Costs',
+          isRight: true,
+          shows: ({ saving: { costMinor, years } }) => (
+            <>
+              {cash(costMinor)}
+              <div className="quiet">{years === null ? 'never back' : `back in ${number(years, 2)} years`}</div>
+            </>
+          ),
+        },
+        { head: 'Installed', isRight: true, shows: ({ installed, fits }) => `${installed} of ${fits}` },
+        { head: 'Did it help?', shows: (design) => <Verdict of={design} /> },
+      ]}
+      stacks
+    />
+  )
+}
+
+function Verdict({ of: { closed, installed, verdict } }: { of: UpgradeLine }) {
+  const { site } = useSession()
+  return closed ? (
+    <>
+      <Badge variant="default">{closed.verdict}</Badge>{' '}
+      <span className="quiet">
+        {closed.who}, {day(closed.at, site.timeZone)}
+      </span>
+    </>
+  ) : (
+    <>
+      <b>{installed === 0 ? '' : verdict.found}</b>
+      <div className="quiet">{verdict.words}</div>
+    </>
   )
 }
 
@@ -143,53 +153,40 @@ function DesignsTable({ designs }: { designs: UpgradeLine[] }) {
 function Alternatives({ designs }: { designs: UpgradeLine[] }) {
   const { site } = useSession()
   const { data: catalogue = [] } = usePartTypes()
+  const lasts = ({ content }: UpgradeLine) => {
+    const parts = content.steps.flatMap((step) => ('partTypeId' in step && step.partTypeId ? step.partTypeId : []))
+    const part = catalogue.find((one) => parts.includes(one.id))
+    if (!part) return 'no wear part'
+    return (
+      <Link to={`/lives/${part.id}`}>
+        {number(part.tradeInterval, 3)} {part.agesBy} by the catalogue
+      </Link>
+    )
+  }
   return (
-    <DataTable label="Alternatives" stacks>
-      <thead>
-        <tr>
-          <th>Way</th>
-          <th>School</th>
-          <th className={table.right}>On one printer</th>
-          <th className={table.right}>Minutes</th>
-          <th>Its part lasts</th>
-          <th>The cause</th>
-        </tr>
-      </thead>
-      <tbody>
-        {designs.map(({ id, content, saving, fits, installed }) => {
-          const parts = content.steps.flatMap((step) =>
-            'partTypeId' in step && step.partTypeId ? step.partTypeId : [],
-          )
-          const part = catalogue.find((one) => parts.includes(one.id))
-          return (
-            <tr key={id}>
-              <th scope="row">
-                <Link to={`/upgrades/${id}`}>{content.name}</Link>
-              </th>
-              <td>{content.school}</td>
-              <td className={table.right}>
-                {fits > installed ? wholeMoney(Math.round(saving.costMinor / (fits - installed)), site.currency) : '–'}
-              </td>
-              <td className={table.right}>{content.minutes}</td>
-              <td>
-                {part ? (
-                  <Link to={`/lives/${part.id}`}>
-                    {number(part.tradeInterval, 3)} {part.agesBy} by the catalogue
-                  </Link>
-                ) : (
-                  'no wear part'
-                )}
-              </td>
-              <td>
-                {content.postponesOnly
-                  ? 'is only put off'
-                  : `${Math.round(100 * content.cures.share)} % should be cured`}
-              </td>
-            </tr>
-          )
-        })}
-      </tbody>
-    </DataTable>
+    <ListTable
+      label="Alternatives"
+      rows={designs}
+      keyOf={({ id }) => id}
+      columns={[
+        { head: 'Way', shows: ({ id, content }) => <Link to={`/upgrades/${id}`}>{content.name}</Link> },
+        { head: 'School', shows: ({ content }) => content.school },
+        {
+          head: 'On one printer',
+          isRight: true,
+          shows: ({ saving, fits, installed }) =>
+            fits > installed ? wholeMoney(Math.round(saving.costMinor / (fits - installed)), site.currency) : '–',
+        },
+        { head: 'Minutes', isRight: true, shows: ({ content }) => content.minutes },
+        { head: 'Its part lasts', shows: lasts },
+        {
+          head: 'The cause',
+          shows: ({ content: { postponesOnly, cures } }) =>
+            postponesOnly ? 'is only put off' : `${Math.round(100 * cures.share)} % should be cured`,
+        },
+      ]}
+      stacks
+    />
   )
 }
 
