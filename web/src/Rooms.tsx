@@ -51,6 +51,8 @@ const GuidePage = page(() => import('./guide/GuidePage.tsx'), 'GuidePage')
 const TrainerPage = page(() => import('./trainer/TrainerPage.tsx'), 'TrainerPage')
 const BenchPage = page(() => import('./bench/BenchPage.tsx'), 'BenchPage')
 
+const PiecesPage = import.meta.env.DEV ? page(() => import('./dev/PiecesPage.tsx'), 'PiecesPage') : null
+
 /** Every screen of whoever is signed in, each at its own address. */
 export function Rooms() {
   useEffect(() => whenIdle(() => atTheMachine.forEach((one) => one.preload())), [])
@@ -102,6 +104,7 @@ export function Rooms() {
             <Route path="/guide" element={<GuidePage />} />
             <Route path="/bench" element={<BenchPage />} />
             <Route path="/trainer" element={<TrainerPage />} />
+            {PiecesPage && <Route path="/dev/pieces" element={<PiecesPage />} />}
             <Route
               path="*"
               element={

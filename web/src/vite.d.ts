@@ -8,3 +8,7 @@ declare module '*.md?raw' {
 }
 declare module '*.css'
 declare module '@fontsource-variable/source-sans-3'
+interface ImportMeta {
+  /** DEV: served by `npm run dev`, not built. */
+  readonly env: { readonly DEV: boolean }
+}
