@@ -227,7 +227,7 @@ export {
 } from './people/signOffs.ts'
 export { mostPhotos, type AttachedFile, type Attachment } from './attachment.ts'
 export { firstClock, type ReplacementDuty, type Round } from './plan/duty.ts'
-export type { Urgency } from './urgency.ts'
+export { urgencies, type Urgency } from './urgency.ts'
 export type {
   Floor,
   EnclosureState,
@@ -241,7 +241,7 @@ export type {
   RibbonMark,
   RibbonReading,
 } from './printers/printer.ts'
-export { outInWords, type OutOfUse, type PrinterState, type Stop } from './printerState.ts'
+export { isHere, outInWords, printerStates, type OutOfUse, type PrinterState, type Stop } from './printerState.ts'
 export type {
   ComparedPolicy,
   KnownAt,

@@ -1,6 +1,28 @@
 /** Whether a printer may be used, or why not. A stop is what was reported and not looked at; a hold is what somebody decided. */
 export type PrinterState = 'in service' | 'stopped' | 'on hold' | 'being taken in' | 'retired'
 
+interface StateMeaning {
+  word: string
+  /** Jobs may be started on it. */
+  mayRun: boolean
+  /** It can be put on hold: it is not yet. */
+  mayBeHeld: boolean
+  /** It still belongs to the workshop. */
+  isHere: boolean
+}
+
+/** What each state means for what may be done: all ask here. */
+export const printerStates: Record<PrinterState, StateMeaning> = {
+  'in service': { word: 'In service', mayRun: true, mayBeHeld: true, isHere: true },
+  stopped: { word: 'Stopped', mayRun: false, mayBeHeld: true, isHere: true },
+  'on hold': { word: 'On hold', mayRun: false, mayBeHeld: false, isHere: true },
+  'being taken in': { word: 'Being taken in', mayRun: false, mayBeHeld: false, isHere: true },
+  retired: { word: 'Retired', mayRun: false, mayBeHeld: false, isHere: false },
+}
+
+/** For lists of those that the workshop has. */
+export const isHere = ({ state }: { state: PrinterState }) => printerStates[state].isHere
+
 /** An open fault that says that the printer must not run until somebody has looked. */
 export interface Stop {
   faultId: string
@@ -17,4 +39,4 @@ export interface OutOfUse {
 }
 
 /** In one sentence, for lists, sheets and refusals. */
-export const outInWords = ({ state, why }: OutOfUse) => `${state === 'stopped' ? 'Stopped' : 'On hold'}: ${why}`
+export const outInWords = ({ state, why }: OutOfUse) => `${printerStates[state].word}: ${why}`

@@ -1,5 +1,5 @@
 import { and, asc, desc, eq, gte, inArray, isNull, ne } from 'drizzle-orm'
-import type { FaultPage, FaultStep, Person } from '@diatribon/contract'
+import { printerStates, type FaultPage, type FaultStep, type Person } from '@diatribon/contract'
 import { entriesOf } from '../logbook/logPage.ts'
 import { mayDoFor } from '../rules/mayDo.ts'
 import type { Db } from '../platform/database.ts'
@@ -99,7 +99,7 @@ export async function faultPage(
       .reverse(),
     work,
     sisters: sisters
-      .filter((sister) => stateOf({ ...sister.row, stop: sister.stop }) === 'in service')
+      .filter((sister) => printerStates[stateOf({ ...sister.row, stop: sister.stop })].mayRun)
       .map(({ row: sister }) => sister)
       .map((sister) => ({ id: sister.id, name: sister.name, place: `${sister.rack}${sister.place}` })),
     closed:

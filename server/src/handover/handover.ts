@@ -2,7 +2,7 @@ import { and, asc, desc, eq, gt, isNotNull, isNull, lte, notInArray, or, sql } f
 import { type Handover, type Person, zonedMoment } from '@diatribon/contract'
 import { dayMs, lastShiftEnd, given } from '@diatribon/core'
 import { allOpenFaults, madeDuties } from '../faults/openFaults.ts'
-import { outOf, stopColumn } from '../rules/printerState.ts'
+import { outOf, outSince, stopColumn } from '../rules/printerState.ts'
 import { localMoment, shiftsOf } from '../rules/shifts.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
@@ -65,14 +65,13 @@ export async function handover(
     holds: holds.flatMap(({ row, stop }) => {
       const out = outOf({ ...row, stop })
       if (!out) return []
-      const since = out.state === 'stopped' && stop ? new Date(stop.at) : row.heldAt
       return {
         printerId: row.id,
         name: row.name,
         place: `${row.rack}${row.place}`,
         state: out.state,
         reason: out.why,
-        since: since?.toISOString() ?? null,
+        since: outSince(out, { stop, heldAt: row.heldAt })?.toISOString() ?? null,
       }
     }),
     checksOpen: checksOpen.map(({ row, printer: name, check, by }) => ({

@@ -53,12 +53,14 @@ export async function preflightAll(db: Db, request: PreflightRequest, now: Date)
 }
 
 /** Why no job may be started on it; null: it is in service. */
-function outInWordsOf({ state, stop, holdReason }: PrinterName): string | null {
-  if (state === 'in service') return null
-  if (state === 'stopped')
-    return `it is stopped: “${stop?.symptom ?? ''}” was reported. Somebody must look at it first.`
-  return state === 'on hold' ? `it is on hold: ${holdReason ?? ''}` : 'it is still being taken in.'
-}
+const outInWordsOf = ({ state, stop, holdReason }: PrinterName): string | null =>
+  ({
+    'in service': null,
+    stopped: `it is stopped: “${stop?.symptom ?? ''}” was reported. Somebody must look at it first.`,
+    'on hold': `it is on hold: ${holdReason ?? ''}`,
+    'being taken in': 'it is still being taken in.',
+    retired: 'it is retired.',
+  })[state]
 
 async function partsInPlace(db: Db, ids: string[]): Promise<Map<string, (FittedPart & { kind: string })[]>> {
   const rows = await db

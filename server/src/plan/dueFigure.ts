@@ -1,6 +1,13 @@
 import { dayMs } from '@diatribon/core'
 import { createHash } from 'node:crypto'
-import type { CheckTurn, PartLine, PrinterHead, PrinterLine, ReplacementDuty } from '@diatribon/contract'
+import {
+  isHere,
+  type CheckTurn,
+  type PartLine,
+  type PrinterHead,
+  type PrinterLine,
+  type ReplacementDuty,
+} from '@diatribon/contract'
 import { turnsOf } from './turns.ts'
 import type { Figure, Reckoned } from '../kept/figure.ts'
 import { rulesInForce } from '../rules/adopted.ts'
@@ -35,7 +42,7 @@ export const dueFigure: Figure<KeptLine, DueRow[]> = {
     const calendar = await calendarHere(db)
     const all = await printerHeads(db, ids)
     const lent = await lentOut(db, ids)
-    const heads = all.filter(({ id, state }) => state !== 'retired' && !lent.has(id))
+    const heads = all.filter((head) => isHere(head) && !lent.has(head.id))
     const from = { db, now, calendar, heads, reached: await whenReachedOf(db, heads, { calendar, now }) }
     const duties = heads.length > 0 ? await dutiesOf(from, await keptJudgements(db), await rulesInForce(db)) : []
     const turns = await turnsOf(from)

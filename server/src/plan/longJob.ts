@@ -1,5 +1,11 @@
 import { and, eq, isNull, sql } from 'drizzle-orm'
-import type { LongJobPage, LongJobPrinter, PrinterHead, ReplacementDuty } from '@diatribon/contract'
+import {
+  printerStates,
+  type LongJobPage,
+  type LongJobPrinter,
+  type PrinterHead,
+  type ReplacementDuty,
+} from '@diatribon/contract'
 import { chanceAtUnknownAge, chanceOfNodes, type Clock } from '@diatribon/core'
 import { openFaultCounts } from '../faults/openFaults.ts'
 import { keptResults } from '../kept/keptResults.ts'
@@ -24,7 +30,7 @@ interface Risk {
 
 /** How likely each printer in service gets through a job of so many hours, the best bet first, by the lower end of what is likely, and what to change before it. */
 export async function longJob(db: Db, hours: number): Promise<Omit<LongJobPage, 'fresh'>> {
-  const heads = (await printerHeads(db)).filter(({ state }) => state === 'in service')
+  const heads = (await printerHeads(db)).filter(({ state }) => printerStates[state].mayRun)
   const judgements = await keptJudgements(db)
   const duties = await dutiesByPrinter(db)
   const others = await otherFaultRates(db)

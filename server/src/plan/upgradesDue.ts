@@ -1,5 +1,5 @@
 import { eq, isNull, sql } from 'drizzle-orm'
-import { addDays, type OtherDuty, type UpgradeContent } from '@diatribon/contract'
+import { isHere, addDays, type OtherDuty, type UpgradeContent } from '@diatribon/contract'
 import { calendarHere } from '../platform/calendar.ts'
 import { dayIn } from '../platform/wallClock.ts'
 import type { Db } from '../platform/database.ts'
@@ -45,7 +45,7 @@ export async function upgradesDue(db: Db, today: string): Promise<UpgradeDue[]> 
   const spots = new Map(heads.map((head) => [head.id, head]))
   return wanted.flatMap(({ row, content, printerId }): UpgradeDue[] => {
     const head = spots.get(printerId)
-    if (!head || head.state === 'retired' || lent.has(printerId)) return []
+    if (!head || !isHere(head) || lent.has(printerId)) return []
     const dueDate = addDays(day(row.at), daysOfCampaign)
     return [
       {

@@ -1,4 +1,4 @@
-import type { OutOfUse, Site } from '@diatribon/contract'
+import { printerStates, type OutOfUse, type Site } from '@diatribon/contract'
 import { noAddress } from './noAddress.ts'
 import { drawQr, mm, openPdf, plain, type Pdf } from '../platform/pdf.ts'
 
@@ -15,7 +15,7 @@ export function holdTag(of: {
   address: string | null
 }): Pdf {
   const { site, printer, out, address } = of
-  const word = out.state === 'stopped' ? 'Stopped' : 'On hold'
+  const { word } = printerStates[out.state]
   const pdf = openPdf(`${word}: ${printer.name}`, 0)
   const since = of.since?.toLocaleString('en-GB', {
     timeZone: site.timeZone,

@@ -1,4 +1,4 @@
-import { outOf, stopColumn } from '../rules/printerState.ts'
+import { outOf, outSince, stopColumn } from '../rules/printerState.ts'
 import { dayMs } from '@diatribon/core'
 import { and, asc, eq, isNull } from 'drizzle-orm'
 import { Router, type Request } from 'express'
@@ -57,7 +57,7 @@ export function reportRoutes(services: Services): Router {
         'not-on-hold',
         `${row.name} is in service; a tag is for a printer that is stopped or on hold.`,
       )
-    const since = out.state === 'stopped' && stop ? new Date(stop.at) : row.heldAt
+    const since = outSince(out, { stop, heldAt: row.heldAt })
     const address = goTo(addressOf(services, request), id)
     sendPdf(response, holdTag({ site, printer: row, out, since, address }), `hold-${row.name}.pdf`)
   })

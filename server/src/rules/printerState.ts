@@ -26,6 +26,10 @@ export function stateOf({ retiredReason, takingIn, holdReason, stop }: StateRow)
   return takingIn ? 'being taken in' : 'in service'
 }
 
+/** Since when it is out: a stop since it was reported, a hold since it was put. */
+export const outSince = ({ state }: OutOfUse, { stop, heldAt }: { stop: Stop | null; heldAt: Date | null }) =>
+  state === 'stopped' && stop ? new Date(stop.at) : heldAt
+
 /** Why nobody heats, moves or opens it but to put it right; null: it is in use, or being taken in. */
 export function outOf(row: Omit<StateRow, 'retiredReason'>): OutOfUse | null {
   const state = stateOf({ ...row, retiredReason: null })

@@ -1,6 +1,6 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
-import type { CheckSheet, CheckStep, StepResult } from '@diatribon/contract'
+import { printerStates, type CheckSheet, type CheckStep, type StepResult } from '@diatribon/contract'
 import { DutyForm } from '../forms/DutyForm.tsx'
 import { FaultForm } from '../forms/FaultForm.tsx'
 import { HoldForm } from '../forms/HoldForm.tsx'
@@ -40,7 +40,7 @@ export function OutOfLimit(props: { sheet: CheckSheet; step: CheckStep; result: 
         <Button variant="default" onClick={() => setDoing('fault')}>
           Report a fault
         </Button>
-        {may('hold a printer') && (printer.state === 'in service' || printer.state === 'stopped') && (
+        {may('hold a printer') && printerStates[printer.state].mayBeHeld && (
           <Button color="var(--overdue)" variant="outline" onClick={() => setDoing('hold')}>
             Hold the printer
           </Button>

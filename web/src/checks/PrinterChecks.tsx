@@ -1,7 +1,7 @@
 import { Button } from '@mantine/core'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { PrinterChecks as Checks, PrinterHead } from '@diatribon/contract'
+import { urgencies, type PrinterChecks as Checks, type PrinterHead } from '@diatribon/contract'
 import { EventForm } from './EventForm.tsx'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
@@ -28,9 +28,7 @@ export function PrinterChecks({ printer }: { printer: PrinterHead }) {
   return (
     <AsyncView of={checks}>
       {({ turns, past }) => {
-        const due = turns.filter(
-          (turn) => turn.openSheetId || turn.urgency === 'overdue' || turn.urgency === 'this week',
-        )
+        const due = turns.filter((turn) => turn.openSheetId || (turn.urgency && urgencies[turn.urgency].isNear))
         // Those with a turn first, then what only somebody or something calls for.
         const others = turns
           .filter((turn) => !due.includes(turn))
@@ -94,7 +92,7 @@ function Turns(props: { printer: PrinterHead; turns: Turn[]; onSkip: ((turn: Tur
               )}
               <div className="quiet">
                 {dueWords(turn)}
-                {urgency === 'later' && dueDate && `, ${aboutDay(dueDate, nowMs())}`}
+                {urgency && !urgencies[urgency].isNear && dueDate && `, ${aboutDay(dueDate, nowMs())}`}
               </div>
             </div>
             <div className="quiet">{lastAt ? `last ${ago(lastAt, nowMs())}` : 'not done yet'}</div>
@@ -136,7 +134,7 @@ function Begin({ printer, turn }: { printer: PrinterHead; turn: Turn }) {
     <div>
       <Button
         size="sm"
-        variant={turn.urgency === 'later' || !turn.urgency ? 'default' : 'filled'}
+        variant={turn.urgency && urgencies[turn.urgency].isNear ? 'filled' : 'default'}
         loading={busy}
         aria-label={`Begin ${checkType.name}`}
         onClick={() => void begin(checkType.id)}

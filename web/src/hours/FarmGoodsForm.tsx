@@ -1,7 +1,7 @@
 import { MultiSelect, TextInput } from '@mantine/core'
 import { useMemo } from 'react'
 import type { GoodsShare } from '@diatribon/core'
-import { momentAt, type FloorPrinter } from '@diatribon/contract'
+import { isHere, momentAt, type FloorPrinter } from '@diatribon/contract'
 import { useDraft } from '../forms/useDraft.ts'
 import { useFloor } from '../reads/printers.ts'
 import { useSession } from '../session/session.tsx'
@@ -19,10 +19,7 @@ const begun: FarmGoods = { goods: '', pieces: undefined, minutesEach: undefined,
 export function FarmGoodsForm({ onClose }: { onClose: () => void }) {
   const { site, nowMs, dayHere } = useSession()
   const { data: floor } = useFloor()
-  const printers = useMemo(
-    () => (floor?.racks ?? []).flatMap(({ printers: own }) => own).filter(({ state }) => state !== 'retired'),
-    [floor],
-  )
+  const printers = useMemo(() => (floor?.racks ?? []).flatMap(({ printers: own }) => own).filter(isHere), [floor])
   const { draft, words, figure, choice, sheet } = useDraft(begun, {
     kind: 'count-goods',
     done: 'Goods counted',

@@ -3,7 +3,7 @@ import { Button, Checkbox, Group, Select, TextInput } from '@mantine/core'
 import { DatePickerInput } from '@mantine/dates'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { Device, NewDevice, Weekday } from '@diatribon/contract'
+import { isHere, type Device, type NewDevice, type Weekday } from '@diatribon/contract'
 import { MailServerForm } from '../mail/MailServerForm.tsx'
 import { useSetDraft } from '../forms/useDraft.ts'
 import { useSession } from '../session/session.tsx'
@@ -101,7 +101,7 @@ export function WorkshopPage() {
 /** Printers that have left: their history stays, and they can be brought back from their page. */
 function Retired() {
   const { data } = usePrinterNames({ withRetired: true })
-  const gone = (data ?? []).filter(({ state }) => state === 'retired')
+  const gone = (data ?? []).filter((one) => !isHere(one))
   if (gone.length === 0) return null
   return (
     <section aria-labelledby="retired" className={section.sheet}>

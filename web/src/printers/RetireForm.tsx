@@ -1,12 +1,12 @@
 import { Textarea } from '@mantine/core'
-import type { PrinterHead } from '@diatribon/contract'
+import { isHere, type PrinterHead } from '@diatribon/contract'
 import { told } from '../forms/told.ts'
 import { useDraft } from '../forms/useDraft.ts'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 
 /** A printer leaves the workshop, or returns; its history stays either way. */
 export function RetireForm({ printer, onClose }: { printer: PrinterHead; onClose: () => void }) {
-  const here = printer.state !== 'retired'
+  const here = isHere(printer)
   const kind = here ? 'retire-printer' : 'bring-back-printer'
   const { words, sheet } = useDraft(
     { said: '' },

@@ -1,4 +1,4 @@
-import { firstClock, type PartLine } from '@diatribon/contract'
+import { urgencies, firstClock, type PartLine } from '@diatribon/contract'
 import { useId } from 'react'
 import { riskWords, usedWords } from './words.ts'
 
@@ -17,7 +17,7 @@ export function WearBar({ duty, compact = false }: { duty: PartLine; compact?: b
   const full = Math.max(1, used) * 1.02
   const due = width / full
   const end = Math.min(width, (used / full) * width)
-  const colour = urgency === 'overdue' ? 'var(--overdue)' : urgency === 'this week' ? 'var(--soon)' : 'var(--fine)'
+  const colour = { overdue: 'var(--overdue)', 'this week': 'var(--soon)', later: 'var(--fine)' }[urgency]
   const figures = `${ageIsKnown ? '' : 'at least '}${usedWords(duty)}${waits ? ', its typical life' : ''}`
   const risk = riskWords(duty)
   return (
@@ -41,7 +41,7 @@ export function WearBar({ duty, compact = false }: { duty: PartLine; compact?: b
           y="3"
           width={Math.min(end, due)}
           height="8"
-          fill={urgency === 'later' ? 'currentColor' : `url(#${id})`}
+          fill={urgencies[urgency].isNear ? `url(#${id})` : 'currentColor'}
         />
         {end > due && <rect x={due} y="3" width={end - due} height="8" fill="currentColor" />}
         <line x1={due} x2={due} y1="0" y2={height} stroke="var(--ink)" strokeWidth="2" />

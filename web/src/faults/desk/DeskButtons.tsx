@@ -1,5 +1,5 @@
 import { Problem } from '../../ui/Problem.tsx'
-import type { FaultPage } from '@diatribon/contract'
+import { printerStates, type FaultPage } from '@diatribon/contract'
 import { Button, TextInput } from '@mantine/core'
 import { useSession } from '../../session/session.tsx'
 import { ActionDialog } from '../../ui/ActionDialog.tsx'
@@ -48,7 +48,7 @@ function WorkButton({ page, onLayDown }: { page: FaultPage; onLayDown: () => voi
   const { may, person } = useSession()
   const { fault, printer, work } = page
   const { submit, problem, busy } = useAction(null, () => undefined)
-  const holds = (printer.state === 'in service' || printer.state === 'stopped') && may('hold a printer')
+  const holds = printerStates[printer.state].mayBeHeld && may('hold a printer')
   const begin = (): FormAction[] => [
     { kind: 'begin-work', printerId: printer.id, faultId: fault.id },
     ...(holds

@@ -1,4 +1,4 @@
-import type { PrinterPage, Kit } from '@diatribon/contract'
+import { printerStates, type PrinterPage, type Kit } from '@diatribon/contract'
 import { Button, Menu } from '@mantine/core'
 import { Link } from 'react-router'
 import { BeforePrint } from '../../checks/BeforePrint.tsx'
@@ -13,7 +13,7 @@ export function Buttons({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing
   const { id, name, state } = printer
   return (
     <div className={classes.buttons}>
-      {state === 'in service' && <BeforePrint printer={{ id, name }} name={page.beforePrint} />}
+      {printerStates[state].mayRun && <BeforePrint printer={{ id, name }} name={page.beforePrint} />}
       {may('count hours') && (
         <Button variant="default" onClick={() => onDo({ what: 'count' })}>
           Count hours
@@ -53,7 +53,7 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
       </Menu.Target>
       {/* Longer than a low screen: it scrolls within itself. */}
       <Menu.Dropdown style={{ maxHeight: 'min(60vh, 32rem)', overflowY: 'auto' }}>
-        {(state === 'in service' || state === 'stopped') && may('hold a printer') && (
+        {printerStates[state].mayBeHeld && may('hold a printer') && (
           <Menu.Item onClick={() => onDo({ what: 'hold' })}>Put on hold</Menu.Item>
         )}
         {held && may('release a printer') && <Menu.Item onClick={() => onDo({ what: 'hold' })}>Release</Menu.Item>}
@@ -65,7 +65,7 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
         {held && may('remove guards') && (
           <Menu.Item onClick={() => onDo({ what: 'guard' })}>Take a guard off</Menu.Item>
         )}
-        {may('release a printer') && state !== 'retired' && (
+        {may('release a printer') && printerStates[state].isHere && (
           <Menu.Item onClick={() => onDo({ what: 'loan' })}>Lend it out, or take it back</Menu.Item>
         )}
         {may('make duties') && <Menu.Item onClick={() => onDo({ what: 'duty' })}>Make a duty</Menu.Item>}
@@ -76,7 +76,7 @@ function MoreMenu({ page, onDo }: { page: PrinterPage; onDo: (doing: Doing) => v
         <Papers id={id} />
         {may('set up the site') && (
           <Menu.Item onClick={() => onDo({ what: 'retire' })}>
-            {state === 'retired' ? 'Bring back' : 'Retire'}
+            {printerStates[state].isHere ? 'Retire' : 'Bring back'}
           </Menu.Item>
         )}
       </Menu.Dropdown>
