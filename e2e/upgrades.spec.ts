@@ -439,7 +439,7 @@ test('an order is under way until it comes, a kit is taken apart, in a workshop 
     await typed(dialog.getByLabel('Why?'), 'Sold out')
     await dialog.getByRole('button', { name: 'Take the order back' }).click()
     await expect(page.getByRole('heading', { name: 'Under way' })).toBeHidden()
-    await page.getByRole('button', { name: /^Take back: received/ }).click()
+    await page.getByRole('button', { name: /^Take back received/ }).click()
     await typed(dialog.getByLabel('Why?'), 'Another bag')
     await dialog.getByRole('button', { name: 'Take back', exact: true }).click()
     await expect(page.getByText('received, taken back')).toBeVisible()

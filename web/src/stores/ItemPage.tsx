@@ -1,19 +1,17 @@
 import { Button, Group, TextInput } from '@mantine/core'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { Clock, ItemPage as Page, StockMove } from '@diatribon/contract'
+import type { Clock, ItemPage as Page, Site, StockMove } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
 import { ActionDialog } from '../ui/ActionDialog.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
-import { ListTable } from '../ui/ListTable.tsx'
+import { ListTable, type Column } from '../ui/ListTable.tsx'
 import { FactList } from '../ui/FactList.tsx'
 import { FigureField } from '../ui/figures.tsx'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
 import { ReasonDialog } from '../session/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
-import table from '../ui/Table.module.css'
 import { useDraft } from '../forms/useDraft.ts'
 import { amount, chance, moment, money, number, shortDay } from '../ui/words.ts'
 import { CountForm } from './CountForm.tsx'
@@ -140,53 +138,21 @@ function MovesTable({ moves }: { moves: StockMove[] }) {
   const [takenBack, setTakenBack] = useState<string | null>(null)
   return (
     <>
-      <DataTable label="What came and went" stacks>
-        <thead>
-          <tr>
-            <th>When</th>
-            <th>What</th>
-            <th className={table.right}>Pieces</th>
-            <th>Where</th>
-            <th>Who</th>
-            <th>
-              <span className="unseen">Actions</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {moves.map(({ seq, at, what, pieces, words, who, takenBack: isBack, paidMinor, takeBackKey }) => (
-            <tr key={`${seq} ${what}`}>
-              <td>
-                <Link to={`/logbook/${seq}`}>{moment(at, site.timeZone)}</Link>
-              </td>
-              <td>
-                {what}
-                {isBack && ', taken back'}
-              </td>
-              <td className={table.right}>
-                {what === 'received' ? `+${pieces}` : what === 'counted' ? pieces : `−${pieces}`}
-              </td>
-              <td>
-                {words}
-                {paidMinor !== null && ` (${money(paidMinor, site.currency)})`}
-              </td>
-              <td>{who}</td>
-              <td>
-                {takeBackKey && (
-                  <Button
-                    size="compact-sm"
-                    variant="subtle"
-                    onClick={() => setTakenBack(takeBackKey)}
-                    aria-label={`Take back: ${what}, ${pieces}`}
-                  >
-                    Take back
-                  </Button>
-                )}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </DataTable>
+      <ListTable
+        label="What came and went"
+        rows={moves}
+        keyOf={({ seq, what }) => `${seq} ${what}`}
+        columns={moveColumns(site)}
+        acts={[
+          {
+            verb: 'Take back',
+            named: ({ what, pieces }) => `${what}, ${pieces}`,
+            onPress: ({ takeBackKey }) => setTakenBack(takeBackKey),
+            when: ({ takeBackKey }) => takeBackKey !== null,
+          },
+        ]}
+        stacks
+      />
       {takenBack && (
         <ReasonDialog
           title="Take back"
@@ -200,6 +166,21 @@ function MovesTable({ moves }: { moves: StockMove[] }) {
     </>
   )
 }
+
+const moveColumns = ({ timeZone, currency }: Site): Column<StockMove>[] => [
+  { head: 'When', shows: ({ seq, at }) => <Link to={`/logbook/${seq}`}>{moment(at, timeZone)}</Link> },
+  { head: 'What', shows: ({ what, takenBack }) => (takenBack ? `${what}, taken back` : what) },
+  {
+    head: 'Pieces',
+    isRight: true,
+    shows: ({ what, pieces }) => (what === 'received' ? `+${pieces}` : what === 'counted' ? pieces : `−${pieces}`),
+  },
+  {
+    head: 'Where',
+    shows: ({ words, paidMinor }) => (paidMinor === null ? words : `${words} (${money(paidMinor, currency)})`),
+  },
+  { head: 'Who', shows: ({ who }) => who },
+]
 
 /** A kit's fields need all that is kept. */
 function ChangeForm({ page: { line }, onClose }: { page: Page; onClose: () => void }) {

@@ -4,11 +4,10 @@ import { Link, useSearchParams } from 'react-router'
 import type { StockLine, StoresPage as Page } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
 import { AsyncView } from '../ui/AsyncView.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable, type Column } from '../ui/ListTable.tsx'
 import { downloadText } from '../ui/download.ts'
 import { Nothing } from '../ui/Nothing.tsx'
 import { PageHead } from '../ui/PageHead.tsx'
-import table from '../ui/Table.module.css'
 import { chance, money, number, plural, shortDay } from '../ui/words.ts'
 import { Boxes } from './Boxes.tsx'
 import { CountForm } from './CountForm.tsx'
@@ -162,77 +161,80 @@ function isFound(find: string, { content: { name, place, code } }: StockLine): b
 
 function ItemsTable({ items }: { items: StockLine[] }) {
   const { site } = useSession()
+  return <ListTable label="Items" rows={items} keyOf={({ id }) => id} columns={itemColumns(site.currency)} stacks />
+}
+
+const itemColumns = (currency: string): Column<StockLine>[] => [
+  {
+    head: 'Item',
+    shows: ({ id, content }) => (
+      <>
+        <Link to={`/stores/${id}`}>{content.name}</Link>
+        <div className="quiet">{[content.place, content.supplier].filter(Boolean).join(', ') || 'no place told'}</div>
+      </>
+    ),
+  },
+  { head: 'There are', isRight: true, shows: (line) => <ThereAre line={line} /> },
+  {
+    head: 'Used ahead',
+    isRight: true,
+    shows: ({ keep }) =>
+      keep &&
+      keep.demand > 0 && (
+        <>
+          {number(keep.demand, 2)}
+          <div className="quiet">
+            {keep.demandRange[0]} to {keep.demandRange[1]} in {keep.horizonDays} days
+          </div>
+        </>
+      ),
+  },
+  {
+    head: 'Keep',
+    isRight: true,
+    shows: ({ keep }) =>
+      keep && (
+        <>
+          <b>{keep.keep}</b>
+          <div className="quiet">{keep.demand > 0 ? `lasts in ${cases(keep.probability)}` : 'as said'}</div>
+        </>
+      ),
+  },
+  {
+    head: 'Two of each would',
+    shows: ({ keep }) =>
+      keep &&
+      keep.demand > 0 && (
+        <span className="quiet">
+          last in {cases(keep.twoOfEach.probability)}
+          {keep.twoOfEach.valueMinor !== null &&
+            keep.valueMinor !== null &&
+            `, hold ${money(keep.twoOfEach.valueMinor, currency)} instead of ${money(keep.valueMinor, currency)}`}
+        </span>
+      ),
+  },
+  { head: 'Order', isRight: true, shows: ({ keep }) => keep && keep.order > 0 && <b>{keep.order}</b> },
+  {
+    head: 'Last one goes',
+    shows: ({ content, keep }) =>
+      content.contents ? null : keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year',
+  },
+]
+
+function ThereAre({ line: { content, onHand, unaccounted, countedAt, used, ordered } }: { line: StockLine }) {
   return (
-    <DataTable label="Items" stacks>
-      <thead>
-        <tr>
-          <th>Item</th>
-          <th className={table.right}>There are</th>
-          <th className={table.right}>Used ahead</th>
-          <th className={table.right}>Keep</th>
-          <th>Two of each would</th>
-          <th className={table.right}>Order</th>
-          <th>Last one goes</th>
-        </tr>
-      </thead>
-      <tbody>
-        {items.map(({ id, content, onHand, unaccounted, countedAt, used, keep, ordered }) => (
-          <tr key={id}>
-            <th scope="row">
-              <Link to={`/stores/${id}`}>{content.name}</Link>
-              <div className="quiet">
-                {[content.place, content.supplier].filter(Boolean).join(', ') || 'no place told'}
-              </div>
-            </th>
-            <td className={table.right}>
-              {content.contents ? <span className="quiet">a kit</span> : <b>{onHand}</b>}
-              {unaccounted > 0 && <div className={classes.warn}>count: {unaccounted} more were taken</div>}
-              {countedAt === null && unaccounted === 0 && !content.contents && (
-                <div className="quiet">not counted yet</div>
-              )}
-              {ordered.map((order) => (
-                <div key={order.seq} className={order.isLate ? classes.warn : 'quiet'}>
-                  {order.isLate
-                    ? `${order.pieces} under way, late since ${shortDay(order.expectedOn)}`
-                    : `${order.pieces} under way, ${shortDay(order.expectedOn)}`}
-                </div>
-              ))}
-              {used.length > 0 && <div className="quiet">and {plural(used.length, 'used one', 'used ones')}</div>}
-            </td>
-            <td className={table.right}>
-              {keep && keep.demand > 0 ? (
-                <>
-                  {number(keep.demand, 2)}
-                  <div className="quiet">
-                    {keep.demandRange[0]} to {keep.demandRange[1]} in {keep.horizonDays} days
-                  </div>
-                </>
-              ) : null}
-            </td>
-            <td className={table.right}>
-              {keep ? (
-                <>
-                  <b>{keep.keep}</b>
-                  <div className="quiet">{keep.demand > 0 ? `lasts in ${cases(keep.probability)}` : 'as said'}</div>
-                </>
-              ) : null}
-            </td>
-            <td>
-              {keep && keep.demand > 0 ? (
-                <span className="quiet">
-                  last in {cases(keep.twoOfEach.probability)}
-                  {keep.twoOfEach.valueMinor !== null &&
-                    keep.valueMinor !== null &&
-                    `, hold ${money(keep.twoOfEach.valueMinor, site.currency)} instead of ${money(keep.valueMinor, site.currency)}`}
-                </span>
-              ) : null}
-            </td>
-            <td className={table.right}>{keep && keep.order > 0 ? <b>{keep.order}</b> : null}</td>
-            <td>{content.contents ? null : keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year'}</td>
-          </tr>
-        ))}
-      </tbody>
-    </DataTable>
+    <>
+      {content.contents ? <span className="quiet">a kit</span> : <b>{onHand}</b>}
+      {unaccounted > 0 && <div className={classes.warn}>count: {unaccounted} more were taken</div>}
+      {countedAt === null && unaccounted === 0 && !content.contents && <div className="quiet">not counted yet</div>}
+      {ordered.map(({ seq, isLate, pieces, expectedOn }) => (
+        <div key={seq} className={isLate ? classes.warn : 'quiet'}>
+          {pieces} under way, {isLate && 'late since '}
+          {shortDay(expectedOn)}
+        </div>
+      ))}
+      {used.length > 0 && <div className="quiet">and {plural(used.length, 'used one', 'used ones')}</div>}
+    </>
   )
 }
 

@@ -4,9 +4,8 @@ import { fromMinor } from '@diatribon/contract'
 import { costOfRun, type RunDay, type RunOutcome } from '@diatribon/core'
 import { RunCurves } from '../charts/RunCurves.tsx'
 import { useSession } from '../session/session.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable, type Column } from '../ui/ListTable.tsx'
 import { FigureWithTable } from '../ui/FigureWithTable.tsx'
-import table from '../ui/Table.module.css'
 import { hours, number, wholeMoney } from '../ui/words.ts'
 import type { Draws } from './trainerWorker.ts'
 import { outcomeWords } from './outcomeWords.ts'
@@ -18,6 +17,23 @@ const measures = {
 } as const
 
 const short = new Intl.NumberFormat('en-GB', { notation: 'compact' })
+
+const counted: Column<RunOutcome>[] = [
+  { head: 'Failures', isRight: true, shows: ({ figures }) => number(figures.failures, 3) },
+  {
+    head: 'Jobs lost',
+    isRight: true,
+    shows: ({ figures }) => (
+      <>
+        {number(figures.jobsLost, 3)}
+        <div className="quiet">{hours(figures.hoursLost)} in vain</div>
+      </>
+    ),
+  },
+  { head: 'Hours down', isRight: true, shows: ({ figures }) => hours(figures.hoursDown) },
+  { head: 'Replaced in time', isRight: true, shows: ({ figures }) => number(figures.replacedInTime, 3) },
+  { head: 'Hours run', isRight: true, shows: ({ figures }) => hours(figures.hoursRun) },
+]
 
 /** What each rule came to, as figures and curves. All of them met the same fates; of several draws the mean stands there. */
 export function Outcomes({ outcomes, draws = [] }: { outcomes: RunOutcome[]; draws?: Draws[] }) {
@@ -35,42 +51,27 @@ export function Outcomes({ outcomes, draws = [] }: { outcomes: RunOutcome[]; dra
       <p aria-live="polite">
         <b>{outcomeWords(outcomes)}</b>
       </p>
-      <DataTable label="What each rule came to" stacks>
-        <thead>
-          <tr>
-            <th>Rule</th>
-            <th className={table.right}>Cost per 1,000 h</th>
-            <th className={table.right}>Cost in all</th>
-            <th className={table.right}>Failures</th>
-            <th className={table.right}>Jobs lost</th>
-            <th className={table.right}>Hours down</th>
-            <th className={table.right}>Replaced in time</th>
-            <th className={table.right}>Hours run</th>
-          </tr>
-        </thead>
-        <tbody>
-          {outcomes.map(({ rule, figures, costPer1000h }) => (
-            <tr key={rule}>
-              <td>
-                <b>{rule}</b>
-              </td>
-              <td className={table.right}>
+      <ListTable
+        label="What each rule came to"
+        rows={outcomes}
+        keyOf={({ rule }) => rule}
+        columns={[
+          { head: 'Rule', shows: ({ rule }) => rule },
+          {
+            head: 'Cost per 1,000 h',
+            isRight: true,
+            shows: ({ rule, costPer1000h }) => (
+              <>
                 {cash(costPer1000h)}
                 <Spread costs={draws.find((one) => one.rule === rule)?.costs ?? []} cash={cash} />
-              </td>
-              <td className={table.right}>{cash(costOfRun(figures))}</td>
-              <td className={table.right}>{number(figures.failures, 3)}</td>
-              <td className={table.right}>
-                {number(figures.jobsLost, 3)}
-                <div className="quiet">{hours(figures.hoursLost)} in vain</div>
-              </td>
-              <td className={table.right}>{hours(figures.hoursDown)}</td>
-              <td className={table.right}>{number(figures.replacedInTime, 3)}</td>
-              <td className={table.right}>{hours(figures.hoursRun)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </DataTable>
+              </>
+            ),
+          },
+          { head: 'Cost in all', isRight: true, shows: ({ figures }) => cash(costOfRun(figures)) },
+          ...counted,
+        ]}
+        stacks
+      />
       <FigureWithTable
         title={`${label} by day`}
         caption="Every rule meets the same fates: the nth part of a slot lasts as long under each of them. “As if lives were known” replaces each part at the age that costs least, which nobody in a workshop can know."

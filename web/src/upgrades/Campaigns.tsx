@@ -3,11 +3,10 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { Campaign, UpgradePage } from '@diatribon/contract'
 import { useSession } from '../session/session.tsx'
-import { DataTable } from '../ui/DataTable.tsx'
+import { ListTable, type Column } from '../ui/ListTable.tsx'
 import { FirstRows } from '../ui/FirstRows.tsx'
 import { ReasonDialog } from '../session/ReasonDialog.tsx'
 import { Section } from '../ui/Section.tsx'
-import table from '../ui/Table.module.css'
 import { day, hours } from '../ui/words.ts'
 import { InstallForm } from './InstallForm.tsx'
 
@@ -48,54 +47,38 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
       </p>
       <FirstRows of={inOrder} first={60}>
         {(shown) => (
-          <DataTable label={`Printers of ${name}`} stacks>
-            <thead>
-              <tr>
-                <th>Printer</th>
-                <th>Model</th>
-                <th className={table.right}>Has run</th>
-                {trial && <th>Pair</th>}
-                {trial && <th>Half</th>}
-                <th>How far</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shown.map(({ id, name: printer, place, model, runHours, arm, pair, installed }) => (
-                <tr key={id}>
-                  <th scope="row">
-                    <Link to={`/printers/${id}`}>
-                      {place} {printer}
-                    </Link>
-                  </th>
-                  <td>{model}</td>
-                  <td className={table.right}>{hours(runHours)}</td>
-                  {trial && <td>{pair}</td>}
-                  {trial && <td>{arm}</td>}
-                  <td>
-                    {installed ? (
-                      <>
-                        {day(installed.at, site.timeZone)}
-                        {installed.onHold && <b>, to be released</b>}
-                      </>
-                    ) : arm === 'gets it' && !ended && may('swap parts') ? (
-                      <Button
-                        size="compact-sm"
-                        variant="default"
-                        onClick={() => setInstalling(id)}
-                        aria-label={`Install on ${printer}`}
-                      >
-                        Install
-                      </Button>
-                    ) : arm === 'gets it' ? (
-                      'not yet'
-                    ) : (
-                      'stays as it is'
-                    )}
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </DataTable>
+          <ListTable
+            label={`Printers of ${name}`}
+            rows={shown}
+            keyOf={({ id }) => id}
+            columns={[
+              {
+                head: 'Printer',
+                shows: ({ id, name: printer, place }) => (
+                  <Link to={`/printers/${id}`}>
+                    {place} {printer}
+                  </Link>
+                ),
+              },
+              { head: 'Model', shows: ({ model }) => model },
+              { head: 'Has run', isRight: true, shows: ({ runHours }) => hours(runHours) },
+              ...(trial ? halves : []),
+              { head: 'How far', shows: (one) => howFar(one, site.timeZone) },
+            ]}
+            acts={
+              !ended && may('swap parts')
+                ? [
+                    {
+                      verb: 'Install',
+                      named: ({ name: printer }) => `on ${printer}`,
+                      onPress: ({ id }) => setInstalling(id),
+                      when: ({ installed, arm }) => !installed && arm === 'gets it',
+                    },
+                  ]
+                : []
+            }
+            stacks
+          />
         )}
       </FirstRows>
       {installing && <InstallForm page={page} printerId={installing} onClose={() => setInstalling(null)} />}
@@ -113,4 +96,23 @@ function OneCampaign({ page, campaign }: { page: UpgradePage; campaign: Campaign
   )
 }
 
-const stage = ({ arm, installed }: Campaign['printers'][number]) => (arm === 'compared' ? 2 : installed ? 1 : 0)
+type OnOne = Campaign['printers'][number]
+
+const halves: Column<OnOne>[] = [
+  { head: 'Pair', shows: ({ pair }) => pair },
+  { head: 'Half', shows: ({ arm }) => arm },
+]
+
+const howFar = ({ installed, arm }: OnOne, timeZone: string) =>
+  installed ? (
+    <>
+      {day(installed.at, timeZone)}
+      {installed.onHold && <b>, to be released</b>}
+    </>
+  ) : arm === 'gets it' ? (
+    'not yet'
+  ) : (
+    'stays as it is'
+  )
+
+const stage = ({ arm, installed }: OnOne) => (arm === 'compared' ? 2 : installed ? 1 : 0)
