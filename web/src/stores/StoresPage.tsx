@@ -217,7 +217,8 @@ const itemColumns = (currency: string): Column<StockLine>[] => [
   {
     head: 'Last one goes',
     shows: ({ content, keep }) =>
-      content.contents ? null : keep?.runsOut ? shortDay(keep.runsOut) : 'not within a year',
+      // Of what nothing is known yet nobody can say how long it lasts.
+      !content.contents && keep && (keep.runsOut ? shortDay(keep.runsOut) : 'not within a year'),
   },
 ]
 
