@@ -43,5 +43,10 @@ export default defineConfig({
   ],
   // The manifest tells what a first view carries.
   build: { target: 'es2022', sourcemap: false, assetsInlineLimit: 0, manifest: true },
-  server: { proxy: { '/api': process.env.DIATRIBON_API ?? 'http://127.0.0.1:4310' } },
+  server: {
+    proxy: {
+      // With the address that the browser asked for: the server takes writes from its own pages alone.
+      '/api': { target: process.env.DIATRIBON_API ?? 'http://127.0.0.1:4310', changeOrigin: false },
+    },
+  },
 })
