@@ -29,6 +29,9 @@ function validatorOf(name: string): ValidateFunction | null {
   return found
 }
 
+/** What has been held against its declaration so far. */
+export const heldAgainst = new Set<string>()
+
 const readNames = new Map<unknown, string>(Object.entries(reads).map(([name, of]) => [of, name]))
 const callsBy = Object.keys(calls).map((name) => {
   const [method, path] = name.split(' ') as [string, string]
@@ -44,5 +47,6 @@ const nameOf = (method: string, address: string) =>
 export function unlikeDeclared(method: string, address: string, body: unknown): string | null {
   const name = nameOf(method, address)
   const validator = name === undefined ? null : validatorOf(name)
+  if (validator) heldAgainst.add(name!)
   return validator && !validator(body) ? `${name} answers otherwise: ${new Ajv().errorsText(validator.errors)}` : null
 }

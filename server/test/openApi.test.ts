@@ -33,12 +33,31 @@ afterAll(async () => {
 })
 
 it('describes every read and every call, and what each answers', () => {
-  for (const { path } of Object.values(reads) as ReadDeclaration[])
+  const { answers } = answerSchemas()
+  for (const [name, { path }] of Object.entries(reads) as [string, ReadDeclaration][]) {
     expect(described.paths[`/api${path.replace(/:(\w+)/g, '{$1}')}`]?.get?.responses['200']?.content).toBeDefined()
+    expect([name, answers[name]]).toEqual([name, expect.anything()])
+  }
   for (const [name, { status }] of Object.entries(calls)) {
     const [method, path] = name.split(' ') as [string, string]
     const answer = described.paths[path]?.[method]?.responses[status]
     expect([name, answer?.content !== undefined]).toEqual([name, status !== 204])
+  }
+})
+
+it('says truly what may be asked for without a sign-in', async () => {
+  const open: [string, boolean][] = [
+    ...Object.entries(calls).map(([name, of]): [string, boolean] => [name, 'isOpen' in of && of.isOpen === true]),
+    ...(Object.values(reads) as ReadDeclaration[]).map(({ path, right }): [string, boolean] => [
+      `get /api${path}`,
+      right === null,
+    ]),
+  ]
+  for (const [name, isOpen] of open) {
+    const [method = '', path = ''] = name.split(' ')
+    const address = path.replace('{kind}', 'printers').replace(/\{\w+\}|:\w+/g, shop.ids.printer)
+    const { status } = await fetch(server.url + address, { method })
+    expect([name, status !== 401]).toEqual([name, isOpen])
   }
 })
 

@@ -11,6 +11,7 @@ import {
 } from '@diatribon/contract'
 import pg from 'pg'
 import { areaOfTable, tablesWithArea } from '../src/platform/areaOfTable.ts'
+import { heldAgainst } from './declaredAnswers.ts'
 import { allDone, workshopInUse, type InUse } from './workshopInUse.ts'
 
 const now = Date.parse('2026-11-20T10:00:00Z')
@@ -130,6 +131,13 @@ it('tells every open page of what it shows, whatever others do', async () => {
   // None was asked about what is not there.
   expect([...before].filter(([, { status }]) => status !== 200)).toEqual([])
 }, 600_000)
+
+it('answers what each read declares: whatever differs has thrown above', () =>
+  expect([...heldAgainst].filter((name) => name in reads).sort()).toEqual(
+    openPages(inUse)
+      .map(({ name }) => name)
+      .sort(),
+  ))
 
 it('declares every area and figure that a read has asked the database about', () => {
   const undeclared = openPages(inUse).flatMap(({ name, of }) => {

@@ -11,8 +11,9 @@ type ActionOf<Shape> = Shape extends ActionShape<infer A> ? A : never
 export type Action = ActionOf<(typeof shapes)[keyof typeof shapes]>
 export type Actions = { [Kind in ActionKindName]: Extract<Action, { kind: Kind }> }
 
-/** Those that have a shape; one without a name to be shown, or the other way round, does not compile. */
-const kindOf = (name: string) => name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`) as Action['kind']
+// A shape without a name to be shown does not compile here, nor a name without a shape below.
+const kindOf = (name: string): ActionKindName =>
+  name.replace(/[A-Z]/g, (letter) => `-${letter.toLowerCase()}`) as Action['kind']
 
 export const actionShapes: Record<ActionKindName, ActionShape> = Object.fromEntries(
   Object.entries(shapes).map(([name, shape]) => [kindOf(name), shape]),

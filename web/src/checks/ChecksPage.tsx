@@ -134,7 +134,7 @@ const checkColumns: Column<CheckType>[] = [
     ),
   },
   { head: 'Turn', shows: ({ content }) => turnsWords(content.turns) },
-  { head: 'Steps', shows: ({ content }) => `${content.steps.length}, ${number(content.minutes)} min` },
+  { head: 'Steps', shows: ({ content }) => `${content.steps.length}, ${number(content.minutes)}\u00a0min` },
   {
     head: 'Who',
     shows: ({ content: { role, signOff } }) => (signOff ? `${role}, signed off for ${signOff}` : role),

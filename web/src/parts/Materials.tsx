@@ -28,6 +28,7 @@ export function Materials() {
         acts={[{ verb: 'Change', named: ({ name }) => name, onPress: (from) => setEditing({ from }) }]}
         add="New material"
         onAdd={() => setEditing({ from: null })}
+        stacks
         empty={
           <Nothing title="No material yet.">
             The <Link to="/library">starter library</Link> has the usual ones.
@@ -39,6 +40,9 @@ export function Materials() {
   )
 }
 
+/** A range is read in one line. */
+const degrees = (from: number, to: number) => `${from}\u00a0to\u00a0${to}\u00a0°C`
+
 const columns: Column<Material>[] = [
   {
     head: 'Material',
@@ -49,8 +53,8 @@ const columns: Column<Material>[] = [
       </>
     ),
   },
-  { head: 'Nozzle', shows: ({ nozzleFromC, nozzleToC }) => `${nozzleFromC} to ${nozzleToC}\u00a0°C` },
-  { head: 'Bed', shows: ({ bedFromC, bedToC }) => `${bedFromC} to ${bedToC}\u00a0°C` },
+  { head: 'Nozzle', shows: ({ nozzleFromC, nozzleToC }) => degrees(nozzleFromC, nozzleToC) },
+  { head: 'Bed', shows: ({ bedFromC, bedToC }) => degrees(bedFromC, bedToC) },
   { head: 'Enclosure', shows: ({ enclosure }) => enclosure },
   {
     head: 'To know',
